@@ -1,0 +1,74 @@
+package app.gewerk.core.gear;
+
+/**
+ * The standard basic rack tooth profile a gear is cut by, as coefficients of the normal module.
+ *
+ * @param pressureAngleDeg α_P
+ * @param addendumCoefficient h_aP/m
+ * @param clearanceCoefficient c_P/m; the dedendum is addendum + clearance
+ * @param tipRadiusCoefficient radius of the cutting rack's rounded tip over m, which makes the root fillet;
+ *     never more than the rack's tip has room for (see {@link #largestTipRadius})
+ */
+public record BasicRack(
+        double pressureAngleDeg, double addendumCoefficient, double clearanceCoefficient, double tipRadiusCoefficient) {
+
+    /** ISO 53:1998 profile A, for gears that carry high loads. Also the usual assumption for moulded gears. */
+    public static final BasicRack ISO_53_A = withLargestRadius(20, 1, 0.25, 0.38);
+
+    public static final BasicRack ISO_53_B = new BasicRack(20, 1, 0.25, 0.30);
+    public static final BasicRack ISO_53_C = new BasicRack(20, 1, 0.25, 0.25);
+    /** ISO 53:1998 profile D, with larger clearance for a full fillet. */
+    public static final BasicRack ISO_53_D = withLargestRadius(20, 1, 0.40, 0.39);
+
+    public BasicRack {
+        if (!(pressureAngleDeg >= 10 && pressureAngleDeg <= 35)) {
+            throw new IllegalArgumentException(
+                    "The pressure angle must lie between 10° and 35°; " + pressureAngleDeg + "° given");
+        }
+        if (!(addendumCoefficient >= 0.3 && addendumCoefficient <= 1.5)) {
+            throw new IllegalArgumentException(
+                    "The addendum must be 0.3 to 1.5 times the module; " + addendumCoefficient + " given");
+        }
+        if (!(clearanceCoefficient >= 0 && clearanceCoefficient <= 0.7)) {
+            throw new IllegalArgumentException(
+                    "The clearance must be 0 to 0.7 times the module; " + clearanceCoefficient + " given");
+        }
+        double room = largestTipRadius(pressureAngleDeg, addendumCoefficient, clearanceCoefficient);
+        if (room < 0) {
+            throw new IllegalArgumentException("Teeth this deep at " + pressureAngleDeg
+                    + "° leave the cutting rack no tip; make the addendum or the clearance smaller");
+        }
+        if (!(tipRadiusCoefficient >= 0 && tipRadiusCoefficient <= room + 1e-12)) {
+            throw new IllegalArgumentException(
+                    "The rack's tip has room for a radius of 0 to " + room + " times the module");
+        }
+    }
+
+    /** A rack with the fillet radius usual for its clearance: ρ = c / (1 − sin α), the largest that leaves a straight flank, where there is room. */
+    public static BasicRack of(double pressureAngleDeg, double addendumCoefficient, double clearanceCoefficient) {
+        double sine = Math.sin(Math.toRadians(pressureAngleDeg));
+        return withLargestRadius(
+                pressureAngleDeg, addendumCoefficient, clearanceCoefficient, clearanceCoefficient / (1 - sine));
+    }
+
+    private static BasicRack withLargestRadius(double angleDeg, double addendum, double clearance, double radius) {
+        double room = Math.max(0, largestTipRadius(angleDeg, addendum, clearance));
+        return new BasicRack(angleDeg, addendum, clearance, Math.min(radius, room));
+    }
+
+    /** Dedendum over module, h_fP = h_aP + c_P. */
+    public double dedendumCoefficient() {
+        return addendumCoefficient + clearanceCoefficient;
+    }
+
+    public double pressureAngleRad() {
+        return Math.toRadians(pressureAngleDeg);
+    }
+
+    /** Radius of a fully rounded rack tip over module: (π/4 − h_fP tan α) cos α / (1 − sin α). */
+    private static double largestTipRadius(double angleDeg, double addendum, double clearance) {
+        double angle = Math.toRadians(angleDeg);
+        double halfTipWidth = Math.PI / 4 - (addendum + clearance) * Math.tan(angle);
+        return halfTipWidth * Math.cos(angle) / (1 - Math.sin(angle));
+    }
+}

@@ -1,0 +1,45 @@
+package app.gewerk.core.gear;
+
+/**
+ * What flat parallel caliper jaws read over the tips of a gear.
+ *
+ * <p>With an odd tooth count a tip stands opposite a space, so that the reading is below the tip diameter.
+ * The tip land has width and matters: with δ its half angle, the stable seat (one tip on one jaw, two on the other)
+ * reads d_a/2 (1 + cos(180°/z − δ)), and the largest reading while rocking is d_a cos(90°/z − δ).
+ * Source: width of a set of tip arcs between parallel lines.
+ */
+public final class CaliperTips {
+    private CaliperTips() {}
+
+    /** The stable reading of a whole gear with its real tip land (mm). */
+    public static double stableReadingMm(CylindricalGear gear) {
+        return stableReadingMm(gear.toothCount(), gear.tipDiameterMm(), Math.max(0, gear.tipLandHalfAngleDeg()));
+    }
+
+    public static double largestReadingMm(CylindricalGear gear) {
+        return largestReadingMm(gear.toothCount(), gear.tipDiameterMm(), Math.max(0, gear.tipLandHalfAngleDeg()));
+    }
+
+    /** Even counts: tip opposite tip, the tip diameter itself. */
+    public static double stableReadingMm(int toothCount, double tipDiameterMm, double landHalfAngleDeg) {
+        if (toothCount % 2 == 0) {
+            return tipDiameterMm;
+        }
+        return tipDiameterMm / 2 * (1 + Math.cos(gap(180.0 / toothCount, landHalfAngleDeg)));
+    }
+
+    public static double largestReadingMm(int toothCount, double tipDiameterMm, double landHalfAngleDeg) {
+        return toothCount % 2 == 0 ? tipDiameterMm : tipDiameterMm * Math.cos(gap(90.0 / toothCount, landHalfAngleDeg));
+    }
+
+    /** Even counts with two tips on each jaw, the careless seat: d_a cos(180°/z − δ). Odd: the stable seat. */
+    public static double smallestReadingMm(int toothCount, double tipDiameterMm, double landHalfAngleDeg) {
+        return toothCount % 2 == 0
+                ? tipDiameterMm * Math.cos(gap(180.0 / toothCount, landHalfAngleDeg))
+                : stableReadingMm(toothCount, tipDiameterMm, landHalfAngleDeg);
+    }
+
+    private static double gap(double tipToTipDeg, double landHalfAngleDeg) {
+        return Math.toRadians(Math.max(0, tipToTipDeg - landHalfAngleDeg));
+    }
+}

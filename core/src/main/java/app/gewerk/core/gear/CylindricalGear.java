@@ -1,0 +1,211 @@
+package app.gewerk.core.gear;
+
+import static app.gewerk.core.gear.Involute.inv;
+
+/**
+ * A spur or helical gear, external or internal, as ISO 21771 describes it. Immutable.
+ *
+ * <p>Ring shifts use the handbook sign: x &gt; 0 makes a ring's diameters larger and its tooth thinner
+ * (ISO 21771 itself uses the opposite sign). Addendum, clearance and shift multiply the normal module.
+ *
+ * @param internal true for a ring with teeth inside
+ * @param normalModule m_n (mm)
+ * @param toothCount z
+ * @param helixAngleDeg β on the reference cylinder; 0 for spur. Its sign does not matter here
+ * @param profileShiftCoefficient x, over the normal module
+ */
+public record CylindricalGear(
+        boolean internal,
+        double normalModule,
+        int toothCount,
+        double helixAngleDeg,
+        double profileShiftCoefficient,
+        BasicRack rack) {
+
+    public static final int FEWEST_TEETH = 4;
+    public static final int MOST_TEETH = 1000;
+
+    public CylindricalGear {
+        if (toothCount < FEWEST_TEETH || toothCount > MOST_TEETH) {
+            throw new IllegalArgumentException("A gear needs at least " + FEWEST_TEETH + " and at most " + MOST_TEETH
+                    + " teeth; " + toothCount + " given");
+        }
+        if (!(normalModule >= 0.05 && normalModule <= 50)) {
+            throw new IllegalArgumentException(
+                    "The module must lie between 0.05 and 50 mm; " + normalModule + " given");
+        }
+        if (!(Math.abs(helixAngleDeg) <= 60)) {
+            throw new IllegalArgumentException(
+                    "The helix angle must lie between 0° and 60°; " + helixAngleDeg + "° given");
+        }
+        if (!(Math.abs(profileShiftCoefficient) <= 3)) {
+            throw new IllegalArgumentException("The profile shift must lie between −3 and 3 times the module; "
+                    + profileShiftCoefficient + " given");
+        }
+    }
+
+    /** An external spur gear. */
+    public static CylindricalGear spur(double module, int toothCount, double profileShift, BasicRack rack) {
+        return new CylindricalGear(false, module, toothCount, 0, profileShift, rack);
+    }
+
+    public CylindricalGear withProfileShift(double coefficient) {
+        return new CylindricalGear(internal, normalModule, toothCount, helixAngleDeg, coefficient, rack);
+    }
+
+    private double beta() {
+        return Math.toRadians(helixAngleDeg);
+    }
+
+    private double alphaN() {
+        return rack.pressureAngleRad();
+    }
+
+    private double alphaT() {
+        return helixAngleDeg == 0 ? alphaN() : Math.atan(Math.tan(alphaN()) / Math.cos(beta()));
+    }
+
+    /** Transverse module m_t = m_n / cos β (mm). */
+    public double transverseModule() {
+        return normalModule / Math.cos(beta());
+    }
+
+    public double transversePressureAngleDeg() {
+        return Math.toDegrees(alphaT());
+    }
+
+    /** Base helix angle: sin β_b = sin β cos α_n. */
+    public double baseHelixAngleDeg() {
+        return Math.toDegrees(baseHelix());
+    }
+
+    private double baseHelix() {
+        return Math.asin(Math.sin(beta()) * Math.cos(alphaN()));
+    }
+
+    /** Normal pitch p_n = π m_n (mm). */
+    public double normalPitchMm() {
+        return Math.PI * normalModule;
+    }
+
+    /** Transverse pitch p_t = π m_t (mm). */
+    public double transversePitchMm() {
+        return Math.PI * transverseModule();
+    }
+
+    /** Transverse base pitch p_bt = p_t cos α_t (mm). */
+    public double transverseBasePitchMm() {
+        return transversePitchMm() * Math.cos(alphaT());
+    }
+
+    /** Reference diameter d = z m_t (mm). */
+    public double referenceDiameterMm() {
+        return toothCount * transverseModule();
+    }
+
+    /** Base diameter d_b = d cos α_t (mm). */
+    public double baseDiameterMm() {
+        return referenceDiameterMm() * Math.cos(alphaT());
+    }
+
+    /** Tip diameter without shortening: d + 2 m (h_a + x), for a ring d − 2 m (h_a − x) (mm). */
+    public double tipDiameterMm() {
+        double height = internal
+                ? profileShiftCoefficient - rack.addendumCoefficient()
+                : profileShiftCoefficient + rack.addendumCoefficient();
+        return referenceDiameterMm() + 2 * normalModule * height;
+    }
+
+    /** Root diameter: d − 2 m (h_f − x), for a ring d + 2 m (h_f + x) (mm). */
+    public double rootDiameterMm() {
+        double depth = internal
+                ? profileShiftCoefficient + rack.dedendumCoefficient()
+                : profileShiftCoefficient - rack.dedendumCoefficient();
+        return referenceDiameterMm() + 2 * normalModule * depth;
+    }
+
+    /** Tooth thickness on the reference circle in the normal section, s_n = m (π/2 ± 2 x tan α_n) (mm, arc). */
+    public double normalToothThicknessMm() {
+        double widening = 2 * profileShiftCoefficient * Math.tan(alphaN());
+        return normalModule * (Math.PI / 2 + (internal ? -widening : widening));
+    }
+
+    /** Tooth thickness on the reference circle in the transverse section (mm, arc). */
+    public double transverseToothThicknessMm() {
+        return normalToothThicknessMm() / Math.cos(beta());
+    }
+
+    /** Transverse pressure angle at a diameter, cos α_y = d_b / d_y (degrees); 0 below the base circle. */
+    public double pressureAngleAtDeg(double diameterMm) {
+        return Math.toDegrees(angleAt(diameterMm));
+    }
+
+    private double angleAt(double diameterMm) {
+        double cosine = baseDiameterMm() / diameterMm;
+        return cosine >= 1 ? 0 : Math.acos(cosine);
+    }
+
+    /**
+     * Transverse tooth thickness as an arc on any circle (mm); negative beyond the pointed tip.
+     *
+     * <p>External: s_y = d_y (s_t/d + inv α_t − inv α_y); internal with the involute terms' signs turned — ISO 21771.
+     */
+    public double toothThicknessAtMm(double diameterMm) {
+        double change = inv(alphaT()) - inv(angleAt(diameterMm));
+        return diameterMm * (transverseToothThicknessMm() / referenceDiameterMm() + (internal ? -change : change));
+    }
+
+    /** Transverse thickness at the tip circle (mm, arc); negative when the tooth would be pointed before it. */
+    public double tipThicknessMm() {
+        return toothThicknessAtMm(tipDiameterMm());
+    }
+
+    /** Tip thickness in the normal section (mm). */
+    public double normalTipThicknessMm() {
+        double helixAtTip = Math.atan(Math.tan(beta()) * tipDiameterMm() / referenceDiameterMm());
+        return tipThicknessMm() * Math.cos(helixAtTip);
+    }
+
+    /** Half of the tip land as an angle seen from the axis (degrees). */
+    public double tipLandHalfAngleDeg() {
+        return Math.toDegrees(tipThicknessMm() / tipDiameterMm());
+    }
+
+    /** Diameter at which the two flanks of a tooth would meet (mm); external gears. */
+    public double pointedDiameterMm() {
+        double invPointed = transverseToothThicknessMm() / referenceDiameterMm() + inv(alphaT());
+        return baseDiameterMm() / Math.cos(Involute.inverse(invPointed));
+    }
+
+    /** Smallest shift that a rack cuts without undercut: x = h_a − z sin² α_t / (2 cos β). */
+    public double undercutLimitShift() {
+        double sine = Math.sin(alphaT());
+        return rack.addendumCoefficient() - toothCount * sine * sine / (2 * Math.cos(beta()));
+    }
+
+    public boolean isUndercut() {
+        return !internal && profileShiftCoefficient < undercutLimitShift() - 1e-9;
+    }
+
+    /**
+     * Refuses a gear that cannot exist as a whole tooth.
+     *
+     * @throws IllegalArgumentException with what to change, when the tooth is pointed below its tip or has no root
+     */
+    public CylindricalGear requireWholeTeeth() {
+        if (tipThicknessMm() < 0) {
+            throw new IllegalArgumentException(String.format(
+                    java.util.Locale.ROOT,
+                    "With shift %+.2f the teeth come to a point at %.2f mm, before their tip at %.2f mm: use less shift or a lower addendum",
+                    profileShiftCoefficient,
+                    internal ? tipDiameterMm() : pointedDiameterMm(),
+                    tipDiameterMm()));
+        }
+        double inner = internal ? tipDiameterMm() : rootDiameterMm();
+        if (inner <= 0.1 * referenceDiameterMm()) {
+            throw new IllegalArgumentException(
+                    "The teeth are cut so deep that nothing is left of the gear: use more shift or more teeth");
+        }
+        return this;
+    }
+}

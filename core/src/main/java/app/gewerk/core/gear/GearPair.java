@@ -1,0 +1,226 @@
+package app.gewerk.core.gear;
+
+import static app.gewerk.core.gear.Involute.inv;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Two cylindrical gears in mesh on parallel shafts: a pinion, external, and a wheel, external or internal.
+ *
+ * @param centreDistanceMm the distance the housing holds them at
+ * @param pinionTipMm tip diameter in use (the full one unless shortened)
+ * @param wheelTipMm likewise
+ */
+public record GearPair(
+        CylindricalGear pinion, CylindricalGear wheel, double centreDistanceMm, double pinionTipMm, double wheelTipMm) {
+
+    public GearPair {
+        requirePartners(pinion, wheel);
+        if (!(centreDistanceMm > 0 && baseCentre(pinion, wheel) < centreDistanceMm)) {
+            throw new IllegalArgumentException(String.format(
+                    java.util.Locale.ROOT,
+                    "At %.3f mm the shafts are too close for these gears to touch on their flanks: more than %.3f mm is needed",
+                    centreDistanceMm,
+                    baseCentre(pinion, wheel)));
+        }
+    }
+
+    /** The pair at a given centre distance with full tips. */
+    public static GearPair at(CylindricalGear pinion, CylindricalGear wheel, double centreDistanceMm) {
+        return new GearPair(pinion, wheel, centreDistanceMm, pinion.tipDiameterMm(), wheel.tipDiameterMm());
+    }
+
+    /** The pair at the distance that leaves no backlash, with full tips. */
+    public static GearPair withoutBacklash(CylindricalGear pinion, CylindricalGear wheel) {
+        return at(pinion, wheel, zeroBacklashCentreMm(pinion, wheel));
+    }
+
+    /**
+     * The same pair with both tips cut by m (x₁ + x₂ − y), y taken without backlash, so that the standard clearance is
+     * kept there. External pairs.
+     */
+    public GearPair withShortenedTips() {
+        double referenceCentre = pinion.transverseModule() * toothSum(pinion, wheel) / 2;
+        double cut = shiftSum(pinion, wheel) * pinion.normalModule()
+                - (zeroBacklashCentreMm(pinion, wheel) - referenceCentre);
+        return new GearPair(pinion, wheel, centreDistanceMm, pinionTipMm - 2 * cut, wheelTipMm - 2 * cut);
+    }
+
+    private static void requirePartners(CylindricalGear pinion, CylindricalGear wheel) {
+        if (pinion.internal()) {
+            throw new IllegalArgumentException("The first gear of a pair must have its teeth outside");
+        }
+        double sameBasePitch = pinion.transverseBasePitchMm() / wheel.transverseBasePitchMm();
+        if (Math.abs(sameBasePitch - 1) > 0.02) {
+            throw new IllegalArgumentException(String.format(
+                    java.util.Locale.ROOT,
+                    "These two do not mesh: their base pitches are %.3f and %.3f mm. Both need the same module and pressure angle",
+                    pinion.transverseBasePitchMm(),
+                    wheel.transverseBasePitchMm()));
+        }
+        if (wheel.internal() && wheel.toothCount() <= pinion.toothCount()) {
+            throw new IllegalArgumentException("The ring needs more teeth than the pinion inside it");
+        }
+    }
+
+    private static double toothSum(CylindricalGear pinion, CylindricalGear wheel) {
+        return wheel.internal() ? wheel.toothCount() - pinion.toothCount() : wheel.toothCount() + pinion.toothCount();
+    }
+
+    private static double baseCentre(CylindricalGear pinion, CylindricalGear wheel) {
+        double pinionRadius = pinion.baseDiameterMm() / 2;
+        return wheel.baseDiameterMm() / 2 + (wheel.internal() ? -pinionRadius : pinionRadius);
+    }
+
+    /** Sum of the shifts that matters: x₁ + x₂, for a ring x₂ − x₁. */
+    public static double shiftSum(CylindricalGear pinion, CylindricalGear wheel) {
+        double own = pinion.profileShiftCoefficient();
+        return wheel.profileShiftCoefficient() + (wheel.internal() ? -own : own);
+    }
+
+    /** Working angle without backlash (degrees): inv α_wt = inv α_t + 2 tan α_n Σx / Σz. */
+    public static double zeroBacklashAngleDeg(CylindricalGear pinion, CylindricalGear wheel) {
+        requirePartners(pinion, wheel);
+        double alphaT = Math.toRadians(pinion.transversePressureAngleDeg());
+        double tan = Math.tan(pinion.rack().pressureAngleRad());
+        return Math.toDegrees(
+                Involute.inverse(inv(alphaT) + 2 * tan * shiftSum(pinion, wheel) / toothSum(pinion, wheel)));
+    }
+
+    /** Centre distance without backlash (mm). */
+    public static double zeroBacklashCentreMm(CylindricalGear pinion, CylindricalGear wheel) {
+        return baseCentre(pinion, wheel) / Math.cos(Math.toRadians(zeroBacklashAngleDeg(pinion, wheel)));
+    }
+
+    /** The Σx that makes the given centre distance free of backlash. */
+    public static double shiftSumForCentre(CylindricalGear pinion, CylindricalGear wheel, double centreDistanceMm) {
+        double working = Math.acos(baseCentre(pinion, wheel) / centreDistanceMm);
+        double alphaT = Math.toRadians(pinion.transversePressureAngleDeg());
+        return (inv(working) - inv(alphaT))
+                * toothSum(pinion, wheel)
+                / (2 * Math.tan(pinion.rack().pressureAngleRad()));
+    }
+
+    private double workingAngle() {
+        return Math.acos(baseCentre(pinion, wheel) / centreDistanceMm);
+    }
+
+    /** Working pressure angle at this centre distance (degrees): cos α_wt = (r_b1 ± r_b2) / a. */
+    public double workingPressureAngleDeg() {
+        return Math.toDegrees(workingAngle());
+    }
+
+    /** y = (a − a_reference) / m_n. */
+    public double centreDistanceModificationCoefficient() {
+        double reference = pinion.transverseModule() * toothSum(pinion, wheel) / 2;
+        return (centreDistanceMm - reference) / pinion.normalModule();
+    }
+
+    public double pinionWorkingDiameterMm() {
+        return pinion.baseDiameterMm() / Math.cos(workingAngle());
+    }
+
+    public double wheelWorkingDiameterMm() {
+        return wheel.baseDiameterMm() / Math.cos(workingAngle());
+    }
+
+    /** Circumferential backlash on the working circles, exact from the tooth thicknesses there (mm). Negative: the teeth bind. */
+    public double circumferentialBacklashMm() {
+        double workingPitch = Math.PI * pinionWorkingDiameterMm() / pinion.toothCount();
+        return workingPitch
+                - pinion.toothThicknessAtMm(pinionWorkingDiameterMm())
+                - wheel.toothThicknessAtMm(wheelWorkingDiameterMm());
+    }
+
+    /** Normal backlash, j cos α_wt cos β_b: what a feeler between the flanks reads (mm). */
+    public double normalBacklashMm() {
+        return circumferentialBacklashMm()
+                * Math.cos(workingAngle())
+                * Math.cos(Math.toRadians(pinion.baseHelixAngleDeg()));
+    }
+
+    /** How far the shafts may come together until the flanks touch on both sides, j / (2 tan α_wt) (mm). */
+    public double radialBacklashMm() {
+        return circumferentialBacklashMm() / (2 * Math.tan(workingAngle()));
+    }
+
+    /** Free play of the pinion with the wheel held (degrees). */
+    public double pinionFreeAngleDeg() {
+        return Math.toDegrees(2 * circumferentialBacklashMm() / pinionWorkingDiameterMm());
+    }
+
+    public double wheelFreeAngleDeg() {
+        return Math.toDegrees(2 * circumferentialBacklashMm() / wheelWorkingDiameterMm());
+    }
+
+    /** Transverse contact ratio, the tips taken at face value. */
+    public double contactRatio() {
+        double fromPinion = involuteLength(pinionTipMm, pinion.baseDiameterMm());
+        double fromWheel = involuteLength(wheelTipMm, wheel.baseDiameterMm());
+        double line = centreDistanceMm * Math.sin(workingAngle());
+        double path = wheel.internal() ? fromPinion - fromWheel + line : fromPinion + fromWheel - line;
+        return path / pinion.transverseBasePitchMm();
+    }
+
+    private static double involuteLength(double diameterMm, double baseMm) {
+        return diameterMm <= baseMm ? 0 : Math.sqrt(diameterMm * diameterMm - baseMm * baseMm) / 2;
+    }
+
+    /** Radial room between the pinion's tip and the wheel's root (mm). */
+    public double clearancePinionTipMm() {
+        double wheelRoot = wheel.rootDiameterMm() / 2;
+        return wheel.internal()
+                ? wheelRoot - centreDistanceMm - pinionTipMm / 2
+                : centreDistanceMm - pinionTipMm / 2 - wheelRoot;
+    }
+
+    /** Radial room between the wheel's tip and the pinion's root (mm). */
+    public double clearanceWheelTipMm() {
+        double pinionRoot = pinion.rootDiameterMm() / 2;
+        return wheel.internal()
+                ? wheelTipMm / 2 - centreDistanceMm - pinionRoot
+                : centreDistanceMm - wheelTipMm / 2 - pinionRoot;
+    }
+
+    /** Everything that keeps this pair from running, each with what to change. Empty when it runs. */
+    public List<String> interferences() {
+        List<String> found = new ArrayList<>();
+        if (circumferentialBacklashMm() < -1e-9) {
+            found.add(String.format(
+                    java.util.Locale.ROOT,
+                    "The flanks bind by %.3f mm: move the shafts %.3f mm %s or take thinner teeth",
+                    -circumferentialBacklashMm(),
+                    -radialBacklashMm(),
+                    wheel.internal() ? "together" : "apart"));
+        }
+        if (clearancePinionTipMm() < -1e-9) {
+            found.add(String.format(
+                    java.util.Locale.ROOT,
+                    "The tips of gear 1 dig %.3f mm into the roots of gear 2: shorten its tips",
+                    -clearancePinionTipMm()));
+        }
+        if (clearanceWheelTipMm() < -1e-9) {
+            found.add(String.format(
+                    java.util.Locale.ROOT,
+                    "The tips of gear 2 dig %.3f mm into the roots of gear 1: shorten its tips",
+                    -clearanceWheelTipMm()));
+        }
+        if (!wheel.internal()) {
+            double line = centreDistanceMm * Math.sin(workingAngle());
+            if (involuteLength(pinionTipMm, pinion.baseDiameterMm()) > line + 1e-9) {
+                found.add("The tips of gear 1 meet gear 2 below its base circle: shorten them or shift gear 2 out");
+            }
+            if (involuteLength(wheelTipMm, wheel.baseDiameterMm()) > line + 1e-9) {
+                found.add("The tips of gear 2 meet gear 1 below its base circle: shorten them or shift gear 1 out");
+            }
+        }
+        if (contactRatio() < 1) {
+            found.add(String.format(
+                    java.util.Locale.ROOT,
+                    "Contact ratio %.2f: one pair of teeth lets go before the next takes over. Bring the shafts closer",
+                    contactRatio()));
+        }
+        return List.copyOf(found);
+    }
+}

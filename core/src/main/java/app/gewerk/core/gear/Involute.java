@@ -1,0 +1,41 @@
+package app.gewerk.core.gear;
+
+/** The involute function inv α = tan α − α and its inverse, angles in radians. */
+public final class Involute {
+    /** Largest angle the inverse is asked for: 80°. */
+    private static final double STEEPEST = Math.toRadians(80);
+
+    private Involute() {}
+
+    /** inv α = tan α − α for an angle in radians. */
+    public static double inv(double angleRad) {
+        return Math.tan(angleRad) - angleRad;
+    }
+
+    /**
+     * The angle (radians) whose involute is {@code value}, to 1e-12 for angles from 0° to 80°.
+     *
+     * <p>Newton's method on tan α − α, whose derivative is tan² α; started from the series
+     * inv α ≈ α³/3, which lies above the root, so that the iteration falls monotonically.
+     *
+     * @throws IllegalArgumentException if the value is negative or belongs to an angle above 80°
+     */
+    public static double inverse(double value) {
+        if (!(value >= 0 && value <= inv(STEEPEST))) {
+            throw new IllegalArgumentException("No pressure angle between 0° and 80° has the involute " + value);
+        }
+        if (value == 0) {
+            return 0;
+        }
+        double angle = Math.min(STEEPEST, Math.cbrt(3 * value));
+        for (int step = 0; step < 60; step++) {
+            double tan = Math.tan(angle);
+            double change = (tan - angle - value) / (tan * tan);
+            angle -= change;
+            if (Math.abs(change) < 1e-15) {
+                break;
+            }
+        }
+        return angle;
+    }
+}

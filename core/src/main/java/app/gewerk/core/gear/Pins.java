@@ -1,0 +1,66 @@
+package app.gewerk.core.gear;
+
+import static app.gewerk.core.gear.Involute.inv;
+
+/**
+ * Measurement over (external) or between (internal) two equal pins laid in opposite tooth spaces — ISO 21771.
+ * For odd helical gears: balls in one transverse plane.
+ */
+public record Pins(CylindricalGear gear, double pinDiameterMm) {
+
+    public Pins {
+        if (!(pinDiameterMm > 0 && pinDiameterMm < 20 * gear.normalModule())) {
+            throw new IllegalArgumentException(
+                    "The pin must be thicker than 0 and fit between two teeth; " + pinDiameterMm + " mm given");
+        }
+        double involute = involuteAtCentre(gear, pinDiameterMm);
+        if (!(involute >= 0 && involute < 1)) {
+            throw new IllegalArgumentException("A pin of " + pinDiameterMm
+                    + " mm does not touch both flanks of these teeth: take one of about "
+                    + String.format(java.util.Locale.ROOT, "%.2f", 1.7 * gear.normalModule()) + " mm");
+        }
+    }
+
+    /** inv φ at the pin's centre; out of range when the pin does not touch. */
+    private static double involuteAtCentre(CylindricalGear gear, double pin) {
+        double alphaN = gear.rack().pressureAngleRad();
+        double alphaT = Math.toRadians(gear.transversePressureAngleDeg());
+        double z = gear.toothCount();
+        double pinTerm = pin / (z * gear.normalModule() * Math.cos(alphaN));
+        double shiftTerm = 2 * gear.profileShiftCoefficient() * Math.tan(alphaN) / z;
+        double halfSpace = Math.PI / (2 * z);
+        return inv(alphaT) + shiftTerm + (gear.internal() ? halfSpace - pinTerm : pinTerm - halfSpace);
+    }
+
+    /** Transverse pressure angle at the pin's centre, φ (degrees). */
+    public double centreAngleDeg() {
+        return Math.toDegrees(Involute.inverse(involuteAtCentre(gear, pinDiameterMm)));
+    }
+
+    /** Reading over the two pins, or between them in a ring (mm). */
+    public double readingMm() {
+        double centres = gear.baseDiameterMm() / Math.cos(Math.toRadians(centreAngleDeg()));
+        boolean odd = gear.toothCount() % 2 == 1;
+        double across = odd ? centres * Math.cos(Math.PI / (2.0 * gear.toothCount())) : centres;
+        return gear.internal() ? across - pinDiameterMm : across + pinDiameterMm;
+    }
+
+    /** Diameter on which a pin touches the flanks (mm). */
+    public double contactDiameterMm() {
+        double tangentStep = pinDiameterMm * Math.cos(Math.toRadians(gear.baseHelixAngleDeg())) / gear.baseDiameterMm();
+        double tangent = Math.tan(Math.toRadians(centreAngleDeg())) + (gear.internal() ? tangentStep : -tangentStep);
+        return gear.baseDiameterMm() * Math.sqrt(1 + tangent * tangent);
+    }
+
+    /** The pin that touches an external spur gear on the circle d + 2 x m (mm). */
+    public static double idealPinMm(CylindricalGear gear) {
+        double alpha = gear.rack().pressureAngleRad();
+        double z = gear.toothCount();
+        double touch = gear.referenceDiameterMm() + 2 * gear.profileShiftCoefficient() * gear.normalModule();
+        double touchAngle = Math.acos(gear.baseDiameterMm() / touch);
+        double halfSpaceAngle =
+                Math.PI / (2 * z) - inv(alpha) - 2 * gear.profileShiftCoefficient() * Math.tan(alpha) / z;
+        double centreAngle = Math.tan(touchAngle) + halfSpaceAngle;
+        return z * gear.normalModule() * Math.cos(alpha) * (inv(centreAngle) + halfSpaceAngle);
+    }
+}

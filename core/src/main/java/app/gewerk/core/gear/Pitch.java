@@ -1,0 +1,51 @@
+package app.gewerk.core.gear;
+
+/**
+ * How coarse a gear is, in the system its maker used. Immutable.
+ *
+ * @param system module (mm), diametral pitch (teeth per inch of reference diameter) or circular pitch (mm)
+ * @param value in the unit of the system
+ */
+public record Pitch(System system, double value) {
+
+    public static final double MM_PER_INCH = 25.4;
+
+    public enum System {
+        MODULE,
+        DIAMETRAL_PITCH,
+        CIRCULAR_PITCH
+    }
+
+    public Pitch {
+        double module = moduleOf(system, value);
+        if (!(module >= 0.05 && module <= 50)) {
+            throw new IllegalArgumentException(
+                    "The pitch must come out between module 0.05 and 50; this one is " + module);
+        }
+    }
+
+    public static Pitch ofModule(double module) {
+        return new Pitch(System.MODULE, module);
+    }
+
+    public static Pitch ofDiametralPitch(double teethPerInch) {
+        return new Pitch(System.DIAMETRAL_PITCH, teethPerInch);
+    }
+
+    public static Pitch ofCircularPitchMm(double circularPitchMm) {
+        return new Pitch(System.CIRCULAR_PITCH, circularPitchMm);
+    }
+
+    /** Module in mm: m = 25.4 / P = p / π. */
+    public double module() {
+        return moduleOf(system, value);
+    }
+
+    private static double moduleOf(System system, double value) {
+        return switch (system) {
+            case MODULE -> value;
+            case DIAMETRAL_PITCH -> MM_PER_INCH / value;
+            case CIRCULAR_PITCH -> value / Math.PI;
+        };
+    }
+}

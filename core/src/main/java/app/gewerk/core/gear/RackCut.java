@@ -1,0 +1,208 @@
+package app.gewerk.core.gear;
+
+import static app.gewerk.core.gear.Involute.inv;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * The outline of an external gear as its basic rack really cuts it, in the transverse section: involute flanks and
+ * the trochoid left by the rack's rounded tip, undercut included.
+ *
+ * <p>Derivation: the common normal at the point of contact passes through the pitch point. For a point of the rack's
+ * tip curve at lateral place u, depth h below the rolling line and outward normal (n_u, n_h) the gear has turned by
+ * φ = (h n_u / n_h − u) / r, which gives the point cut, (h n_u / n_h, r − h) turned back by φ. In a helical gear's
+ * transverse section the rack's tip circle appears as an ellipse, wider by 1 / cos β.
+ */
+public final class RackCut {
+    private final CylindricalGear gear;
+    private final double referenceRadius;
+    private final double baseRadius;
+    private final double tipRadius;
+    private final double halfSpaceAtReference;
+    private final double invReference;
+
+    private final double cosHelix;
+    private final double lateral;
+    private final double depth;
+    private final double roundingLateral;
+    private final double roundingDepth;
+    private final double roundingEnd;
+
+    private final double filletEnd;
+    private final double formRadius;
+
+    private RackCut(CylindricalGear gear) {
+        if (gear.internal()) {
+            throw new IllegalArgumentException(
+                    "A rack cuts outside teeth only; a ring is cut by a pinion-shaped cutter");
+        }
+        gear.requireWholeTeeth();
+        this.gear = gear;
+        referenceRadius = gear.referenceDiameterMm() / 2;
+        baseRadius = gear.baseDiameterMm() / 2;
+        tipRadius = gear.tipDiameterMm() / 2;
+        double alphaT = Math.toRadians(gear.transversePressureAngleDeg());
+        invReference = inv(alphaT);
+        halfSpaceAtReference =
+                Math.PI / gear.toothCount() - gear.transverseToothThicknessMm() / gear.referenceDiameterMm();
+
+        double module = gear.normalModule();
+        BasicRack rack = gear.rack();
+        double alphaN = rack.pressureAngleRad();
+        cosHelix = Math.cos(Math.toRadians(gear.helixAngleDeg()));
+        roundingDepth = rack.tipRadiusCoefficient() * module;
+        roundingLateral = roundingDepth / cosHelix;
+        roundingEnd = Math.PI / 2 - alphaN;
+        double centreBelowDatum = rack.dedendumCoefficient() * module - roundingDepth;
+        lateral = (Math.PI * module / 4 - centreBelowDatum * Math.tan(alphaN) - roundingDepth / Math.cos(alphaN))
+                / cosHelix;
+        depth = centreBelowDatum - gear.profileShiftCoefficient() * module;
+
+        filletEnd = findFilletEnd();
+        formRadius = fillet(filletEnd).radius();
+        if (formRadius >= tipRadius) {
+            throw new IllegalArgumentException(
+                    "The undercut reaches the tip and leaves no flank: use more teeth or more shift");
+        }
+    }
+
+    public static RackCut of(CylindricalGear gear) {
+        return new RackCut(gear);
+    }
+
+    /** Where the involute begins, the end of the fillet (mm, diameter). */
+    public double formDiameterMm() {
+        return 2 * formRadius;
+    }
+
+    /** True when the fillet cuts into the flank instead of running into it. */
+    public boolean undercut() {
+        return filletEnd < roundingEnd;
+    }
+
+    /** Point cut by the rack's rounded tip; τ = 0 at its lowest point, {@link #roundingEnd} where its straight flank begins. Space centred on the x axis. */
+    private Point fillet(double tau) {
+        double u = lateral + roundingLateral * Math.sin(tau);
+        double h = depth + roundingDepth * Math.cos(tau);
+        double along = h * Math.tan(tau) * cosHelix;
+        double turn = (along - u) / referenceRadius;
+        return new Point(referenceRadius - h, along).turnedBy(-turn);
+    }
+
+    /** Half angle of the tooth space between the involute flanks at a radius (radians). */
+    private double halfSpaceAt(double radius) {
+        double angle = Math.acos(Math.min(1, baseRadius / radius));
+        return halfSpaceAtReference - invReference + inv(angle);
+    }
+
+    private Point flank(double radius) {
+        return Point.polar(radius, halfSpaceAt(radius));
+    }
+
+    private double cutIntoFlank(double tau) {
+        Point point = fillet(tau);
+        return Math.abs(point.angle()) - halfSpaceAt(point.radius());
+    }
+
+    /**
+     * Parameter at which the fillet meets the involute. Without undercut that is the tangent point at the end of the
+     * rounding; with it, the crossing of the two curves, found by scanning from the root and halving.
+     */
+    private double findFilletEnd() {
+        double end = roundingEnd;
+        double flankDepth = depth + roundingDepth * Math.cos(end);
+        double sine = Math.sin(Math.toRadians(gear.transversePressureAngleDeg()));
+        if (flankDepth <= referenceRadius * sine * sine + 1e-12) {
+            return end;
+        }
+        double crossing = reachesBaseCircleAt(end);
+        int steps = 400;
+        for (int i = 1; i <= steps; i++) {
+            double tau = crossing + (end - crossing) * i / steps;
+            if (cutIntoFlank(tau) <= 0) {
+                return halve(crossing + (end - crossing) * (i - 1) / steps, tau);
+            }
+        }
+        throw new IllegalArgumentException(
+                "The undercut reaches the tip and leaves no flank: use more teeth or more shift");
+    }
+
+    private double reachesBaseCircleAt(double end) {
+        double inside = 0;
+        double outside = end;
+        for (int i = 0; i < 60; i++) {
+            double middle = (inside + outside) / 2;
+            if (fillet(middle).radius() < baseRadius) {
+                inside = middle;
+            } else {
+                outside = middle;
+            }
+        }
+        return outside;
+    }
+
+    private double halve(double cutting, double clear) {
+        double low = cutting;
+        double high = clear;
+        for (int i = 0; i < 60; i++) {
+            double middle = (low + high) / 2;
+            if (cutIntoFlank(middle) > 0) {
+                low = middle;
+            } else {
+                high = middle;
+            }
+        }
+        return (low + high) / 2;
+    }
+
+    /**
+     * One side of one tooth space from the root's middle to the tip's corner, the space centred on the x axis,
+     * within the chord tolerance (mm).
+     */
+    private List<Point> halfSpace(double toleranceMm) {
+        List<Point> side = new ArrayList<>();
+        Point rootEnd = fillet(0);
+        double rootRadius = rootEnd.radius();
+        side.addAll(Chords.along(angle -> Point.polar(rootRadius, angle), 0, rootEnd.angle(), toleranceMm));
+        append(side, Chords.along(this::fillet, 0, filletEnd, toleranceMm));
+        append(side, Chords.along(this::flank, Math.max(formRadius, baseRadius), tipRadius, toleranceMm));
+        return side;
+    }
+
+    private static void append(List<Point> side, List<Point> more) {
+        side.addAll(more.subList(1, more.size()));
+    }
+
+    /**
+     * The whole outline, counter-clockwise, closed (the last point joins the first), one tooth centred on the y axis
+     * pointing up. No chord strays from the true curve by more than the tolerance (mm).
+     */
+    public List<Point> outline(double toleranceMm) {
+        if (!(toleranceMm >= 1e-5 && toleranceMm <= 1)) {
+            throw new IllegalArgumentException("The chord tolerance must lie between 0.00001 and 1 mm");
+        }
+        List<Point> upper = halfSpace(toleranceMm);
+        double pitchAngle = 2 * Math.PI / gear.toothCount();
+        double corner = halfSpaceAt(tipRadius);
+        List<Point> tip =
+                Chords.along(angle -> Point.polar(tipRadius, angle), corner, pitchAngle - corner, toleranceMm);
+
+        List<Point> once = new ArrayList<>(2 * upper.size() + tip.size());
+        for (int i = upper.size() - 1; i > 0; i--) {
+            once.add(upper.get(i).mirrored());
+        }
+        once.addAll(upper);
+        once.addAll(tip.subList(1, tip.size() - 1));
+
+        double first = Math.PI / 2 + pitchAngle / 2;
+        List<Point> whole = new ArrayList<>(once.size() * gear.toothCount());
+        for (int tooth = 0; tooth < gear.toothCount(); tooth++) {
+            double turn = first + tooth * pitchAngle;
+            for (Point point : once) {
+                whole.add(point.turnedBy(turn));
+            }
+        }
+        return whole;
+    }
+}

@@ -1,0 +1,81 @@
+package app.gewerk.core.gear;
+
+import static app.gewerk.core.gear.Involute.inv;
+
+/** Span measurement (W<sub>k</sub>): caliper jaws over several teeth of an external gear, touching opposite flanks. */
+public final class Span {
+    private Span() {}
+
+    /**
+     * Span over {@code k} teeth (mm).
+     *
+     * <p>W<sub>k</sub> = m<sub>n</sub> cos α<sub>n</sub> (π (k − ½) + z inv α<sub>t</sub>) + 2 x m<sub>n</sub> sin α<sub>n</sub> — ISO 21771.
+     * The jaws must touch the flanks between the form circle and the tip; see {@link #isMeasurable}.
+     * For a ring k counts the spaces and the same expression holds.
+     *
+     * @throws IllegalArgumentException if {@code k} is below 1 or above the tooth count
+     */
+    public static double spanMm(CylindricalGear gear, int k) {
+        if (k < 1 || k > gear.toothCount()) {
+            throw new IllegalArgumentException("A span goes over 1 to " + gear.toothCount() + " teeth; " + k
+                    + " given. Count the teeth between the jaws again");
+        }
+        double alphaN = gear.rack().pressureAngleRad();
+        double alphaT = Math.toRadians(gear.transversePressureAngleDeg());
+        return gear.normalModule()
+                * (Math.cos(alphaN) * (Math.PI * (k - 0.5) + gear.toothCount() * inv(alphaT))
+                        + 2 * gear.profileShiftCoefficient() * Math.sin(alphaN));
+    }
+
+    /**
+     * The tooth number (not whole) at which the jaws would touch on the circle d + 2 x m.
+     *
+     * <p>k = ½ + z/π (tan α' / cos² β_b − inv α_t − 2 x tan α_n / z), α' the transverse angle on that circle.
+     */
+    public static double idealToothNumber(CylindricalGear gear) {
+        double alphaN = gear.rack().pressureAngleRad();
+        double alphaT = Math.toRadians(gear.transversePressureAngleDeg());
+        double contact = gear.referenceDiameterMm() + 2 * gear.profileShiftCoefficient() * gear.normalModule();
+        double cosine = Math.min(1, gear.baseDiameterMm() / contact);
+        double tangent = Math.sqrt(1 / (cosine * cosine) - 1);
+        double cosBaseHelix = Math.cos(Math.toRadians(gear.baseHelixAngleDeg()));
+        double z = gear.toothCount();
+        return 0.5
+                + z
+                        / Math.PI
+                        * (tangent / (cosBaseHelix * cosBaseHelix)
+                                - inv(alphaT)
+                                - 2 * gear.profileShiftCoefficient() * Math.tan(alphaN) / z);
+    }
+
+    /** The nearest whole tooth number, halves up as printed tables do, never below 2. */
+    public static int bestToothNumber(CylindricalGear gear) {
+        int nearest = (int) Math.floor(idealToothNumber(gear) + 0.5 + 1e-9);
+        return Math.max(2, Math.min(gear.toothCount(), nearest));
+    }
+
+    /** Diameter on which the jaws touch: √(d_b² + (W cos β_b)²) (mm). */
+    public static double contactDiameterMm(CylindricalGear gear, int k) {
+        double chord = spanMm(gear, k) * Math.cos(Math.toRadians(gear.baseHelixAngleDeg()));
+        return Math.hypot(gear.baseDiameterMm(), chord);
+    }
+
+    /** Face width a helical gear needs so that both jaws still touch: W sin β_b (mm). */
+    public static double leastFaceWidthMm(CylindricalGear gear, int k) {
+        return spanMm(gear, k) * Math.sin(Math.toRadians(gear.baseHelixAngleDeg()));
+    }
+
+    /** True when both jaws touch real involute: between the form circle and the tip circle. */
+    public static boolean isMeasurable(CylindricalGear gear, int k) {
+        if (gear.internal() || k < 2 || 2 * k > gear.toothCount() + 1) {
+            return false;
+        }
+        double contact = contactDiameterMm(gear, k);
+        return contact < gear.tipDiameterMm() && contact > RackCut.of(gear).formDiameterMm();
+    }
+
+    /** Module from two neighbouring spans: their difference is the base pitch, m = (W_{k+1} − W_k) / (π cos α). */
+    public static double moduleFromSpans(double spanMm, double spanOverOneMoreMm, double pressureAngleDeg) {
+        return (spanOverOneMoreMm - spanMm) / (Math.PI * Math.cos(Math.toRadians(pressureAngleDeg)));
+    }
+}
