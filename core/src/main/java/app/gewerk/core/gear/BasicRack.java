@@ -38,7 +38,7 @@ public record BasicRack(
             throw new IllegalArgumentException("Teeth this deep at " + pressureAngleDeg
                     + "° leave the cutting rack no tip; make the addendum or the clearance smaller");
         }
-        if (!(tipRadiusCoefficient >= 0 && tipRadiusCoefficient <= room + 1e-12)) {
+        if (!(tipRadiusCoefficient >= 0 && tipRadiusCoefficient <= room + 1e-6)) {
             throw new IllegalArgumentException(
                     "The rack's tip has room for a radius of 0 to " + room + " times the module");
         }

@@ -1,0 +1,40 @@
+package app.gewerk.core;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.io.Reader;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVRecord;
+
+/** Reads the knowledge files that ship with core: CSV with a header, each row naming its source. */
+public final class Knowledge {
+    private static final CSVFormat FORMAT = CSVFormat.DEFAULT
+            .builder()
+            .setHeader()
+            .setSkipHeaderRecord(true)
+            .setTrim(true)
+            .get();
+
+    private Knowledge() {}
+
+    /** Rows of {@code /knowledge/<name>.csv}, in file order, column name to text. */
+    public static List<Map<String, String>> rows(String name) {
+        try (InputStream file = Knowledge.class.getResourceAsStream("/knowledge/" + name + ".csv")) {
+            if (file == null) {
+                throw new IllegalArgumentException("There is no knowledge file called " + name);
+            }
+            return rows(new InputStreamReader(file, StandardCharsets.UTF_8));
+        } catch (IOException unreadable) {
+            throw new UncheckedIOException(unreadable);
+        }
+    }
+
+    public static List<Map<String, String>> rows(Reader csv) throws IOException {
+        return FORMAT.parse(csv).stream().map(CSVRecord::toMap).toList();
+    }
+}

@@ -1,0 +1,22 @@
+package app.gewerk.core.job;
+
+import app.gewerk.core.Wire;
+
+/** The order of work at the bench. Steps can be left and returned to in any order. */
+public enum Step {
+    TAKE_IN,
+    LISTEN,
+    OPEN,
+    LOOK,
+    READ,
+    CHOOSE,
+    GET,
+    CLOSE_UP,
+    PROVE,
+    HAND_BACK;
+
+    @Override
+    public String toString() {
+        return Wire.word(this);
+    }
+}

@@ -1,0 +1,99 @@
+package app.gewerk.core.reading;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * One or several lengths as a technician types them or a caliper sends them: {@code 12.48}, {@code 12,48},
+ * {@code 0.491in}, {@code 0.491"}, {@code 31/64"}, {@code 1 3/8in}; repeats apart by spaces or semicolons.
+ *
+ * @param typed what was typed, kept as it was
+ * @param valuesMm the lengths in mm, at least one
+ */
+public record LengthEntry(String typed, List<Double> valuesMm) {
+    private static final double MM_PER_INCH = 25.4;
+    private static final int MOST_REPEATS = 20;
+    private static final double LONGEST_MM = 2000;
+    private static final Pattern ONE = Pattern.compile(
+            "(?:(?<whole>\\d+)[ -])?(?<top>\\d+)/(?<bottom>\\d+)\\s*(?<fractionUnit>mm|in|inch|\"|″|'')?"
+                    + "|(?<number>\\d*[.,]?\\d+|\\d+[.,])\\s*(?<unit>mm|in|inch|\"|″|'')?",
+            Pattern.CASE_INSENSITIVE);
+    private static final Pattern BETWEEN = Pattern.compile("\\G(?:\\s+|\\s*[;·]\\s*|,\\s+)");
+
+    public LengthEntry {
+        valuesMm = List.copyOf(valuesMm);
+    }
+
+    /**
+     * @throws IllegalArgumentException saying what to type instead
+     */
+    public static LengthEntry parse(String typed) {
+        String text = typed.strip();
+        if (text.isEmpty()) {
+            throw new IllegalArgumentException("Type a length, for example 12.48 or 0.491in");
+        }
+        if (text.length() > 200) {
+            throw new IllegalArgumentException("That is too long for a reading: type a few lengths like 12.48 12.50");
+        }
+        List<Double> values = new ArrayList<>();
+        Matcher one = ONE.matcher(text);
+        Matcher between = BETWEEN.matcher(text);
+        int at = 0;
+        while (at < text.length()) {
+            if (!one.find(at) || one.start() != at) {
+                throw notALength(text.substring(at));
+            }
+            values.add(millimetres(one));
+            at = one.end();
+            if (at < text.length()) {
+                between.region(at, text.length());
+                if (!between.lookingAt()) {
+                    throw notALength(text.substring(one.start()));
+                }
+                at = between.end();
+            }
+        }
+        if (values.size() > MOST_REPEATS) {
+            throw new IllegalArgumentException("At most " + MOST_REPEATS + " repeats of one reading are used");
+        }
+        return new LengthEntry(typed, values);
+    }
+
+    private static double millimetres(Matcher match) {
+        boolean fraction = match.group("top") != null;
+        double value;
+        if (fraction) {
+            double bottom = Double.parseDouble(match.group("bottom"));
+            if (bottom == 0) {
+                throw new IllegalArgumentException("A fraction of an inch cannot have 0 below the line");
+            }
+            String whole = match.group("whole");
+            value = (whole == null ? 0 : Double.parseDouble(whole)) + Double.parseDouble(match.group("top")) / bottom;
+        } else {
+            value = Double.parseDouble(match.group("number").replace(',', '.'));
+        }
+        String unit = match.group(fraction ? "fractionUnit" : "unit");
+        if (fraction && unit == null) {
+            throw new IllegalArgumentException("Is " + match.group() + " in inches? Write " + match.group()
+                    + "\" or type millimetres with a point");
+        }
+        boolean inches = unit != null && !unit.equalsIgnoreCase("mm");
+        double mm = inches ? value * MM_PER_INCH : value;
+        if (!(mm > 0)) {
+            throw new IllegalArgumentException("A length must be more than 0");
+        }
+        if (mm > LONGEST_MM) {
+            throw new IllegalArgumentException("That is longer than " + (int) LONGEST_MM
+                    + " mm, more than a bench caliper can read: check the point or comma");
+        }
+        return mm;
+    }
+
+    private static IllegalArgumentException notALength(String rest) {
+        String shown = rest.length() > 20 ? rest.substring(0, 20) + "…" : rest;
+        return new IllegalArgumentException(
+                "\"" + shown + "\" is not a length: type numbers like 12.48 or 12,48, in inches 0.491in");
+    }
+}

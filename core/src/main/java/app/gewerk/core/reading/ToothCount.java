@@ -1,0 +1,59 @@
+package app.gewerk.core.reading;
+
+import app.gewerk.core.gear.CylindricalGear;
+
+/** How many teeth, as far as it is known. */
+public sealed interface ToothCount {
+
+    int fewest();
+
+    int most();
+
+    record Exactly(int count) implements ToothCount {
+        public Exactly {
+            requirePossible(count);
+        }
+
+        @Override
+        public int fewest() {
+            return count;
+        }
+
+        @Override
+        public int most() {
+            return count;
+        }
+    }
+
+    /** When teeth are missing or the count is not sure. */
+    record Between(int fewest, int most) implements ToothCount {
+        public Between {
+            requirePossible(fewest);
+            requirePossible(most);
+            if (fewest > most) {
+                throw new IllegalArgumentException("The tooth count runs from the smaller to the larger number; "
+                        + fewest + " to " + most + " given");
+            }
+        }
+    }
+
+    /** Not counted at all. */
+    record Unknown() implements ToothCount {
+        @Override
+        public int fewest() {
+            return 6;
+        }
+
+        @Override
+        public int most() {
+            return 200;
+        }
+    }
+
+    private static void requirePossible(int count) {
+        if (count < CylindricalGear.FEWEST_TEETH || count > CylindricalGear.MOST_TEETH) {
+            throw new IllegalArgumentException("A gear needs at least " + CylindricalGear.FEWEST_TEETH + " and at most "
+                    + CylindricalGear.MOST_TEETH + " teeth; " + count + " given. Count again");
+        }
+    }
+}

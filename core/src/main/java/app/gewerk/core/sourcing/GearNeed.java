@@ -1,0 +1,11 @@
+package app.gewerk.core.sourcing;
+
+import app.gewerk.core.gear.CylindricalGear;
+
+/**
+ * The gear that is wanted.
+ *
+ * @param boreMm as read; 0 when it was not read
+ * @param faceWidthMm as read; 0 when it was not read
+ */
+public record GearNeed(CylindricalGear gear, double boreMm, double faceWidthMm) {}
