@@ -50,6 +50,29 @@ public sealed interface ToothCount {
         }
     }
 
+    /**
+     * What was typed: {@code 24}, {@code 23-25}, or nothing when they were not counted.
+     *
+     * @throws IllegalArgumentException saying what to type
+     */
+    static ToothCount parse(String typed) {
+        String text = typed.strip();
+        if (text.isEmpty()) {
+            return new Unknown();
+        }
+        if (text.matches("-?\\d{1,6}")) {
+            return new Exactly(Integer.parseInt(text));
+        }
+        java.util.regex.Matcher range = java.util.regex.Pattern.compile("(\\d{1,6})\\s*(?:-|–|to)\\s*(\\d{1,6})")
+                .matcher(text);
+        if (range.matches()) {
+            return new Between(Integer.parseInt(range.group(1)), Integer.parseInt(range.group(2)));
+        }
+        String shown = text.length() > 20 ? text.substring(0, 20) + "…" : text;
+        throw new IllegalArgumentException(
+                "\"" + shown + "\" is not a tooth count: type a whole number like 24, or 23-25 when you are not sure");
+    }
+
     private static void requirePossible(int count) {
         if (count < CylindricalGear.FEWEST_TEETH || count > CylindricalGear.MOST_TEETH) {
             throw new IllegalArgumentException("A gear needs at least " + CylindricalGear.FEWEST_TEETH + " and at most "

@@ -1,0 +1,107 @@
+package app.gewerk.server.gear;
+
+import app.gewerk.core.gear.CaliperTips;
+import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.GearPair;
+import app.gewerk.core.gear.Pins;
+import app.gewerk.core.gear.Span;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Geometry of a gear and of a pair, without a job. */
+@RestController
+@RequestMapping("/api/workings/gear")
+class GearController {
+
+    record SpanLine(int overTeeth, double mm, boolean measurable) {}
+
+    record Geometry(
+            double module,
+            double transverseModule,
+            double transversePressureAngleDeg,
+            double referenceDiameterMm,
+            double baseDiameterMm,
+            double tipDiameterMm,
+            double rootDiameterMm,
+            double toothThicknessMm,
+            double tipThicknessMm,
+            double normalTipThicknessMm,
+            double basePitchMm,
+            double undercutLimitShift,
+            boolean undercut,
+            Optional<Double> caliperTipReadingMm,
+            List<SpanLine> spans,
+            Optional<Double> overPinsMm) {}
+
+    record PairRequest(
+            GearSpec first, GearSpec second, @Nullable Double centreDistanceMm) {}
+
+    record Pair(
+            double workingPressureAngleDeg,
+            double centreDistanceMm,
+            double contactRatio,
+            double circumferentialBacklashMm,
+            double normalBacklashMm,
+            double radialBacklashMm,
+            double firstFreeAngleDeg,
+            double secondFreeAngleDeg,
+            double clearanceFirstTipMm,
+            double clearanceSecondTipMm,
+            List<String> interferences) {}
+
+    @PostMapping("/geometry")
+    Geometry geometry(@RequestBody GearSpec spec) {
+        CylindricalGear gear = spec.gear().requireWholeTeeth();
+        int most = Math.min(gear.toothCount(), Math.max(6, gear.toothCount() / 2 + 1));
+        return new Geometry(
+                gear.normalModule(),
+                gear.transverseModule(),
+                gear.transversePressureAngleDeg(),
+                gear.referenceDiameterMm(),
+                gear.baseDiameterMm(),
+                gear.tipDiameterMm(),
+                gear.rootDiameterMm(),
+                gear.normalToothThicknessMm(),
+                gear.tipThicknessMm(),
+                gear.normalTipThicknessMm(),
+                gear.transverseBasePitchMm(),
+                gear.undercutLimitShift(),
+                gear.isUndercut(),
+                gear.internal() ? Optional.empty() : Optional.of(CaliperTips.stableReadingMm(gear)),
+                IntStream.rangeClosed(1, most)
+                        .mapToObj(k -> new SpanLine(k, Span.spanMm(gear, k), measurable(gear, k, spec.faceWidthMm())))
+                        .toList(),
+                Optional.ofNullable(spec.pinDiameterMm()).map(pin -> new Pins(gear, pin).readingMm()));
+    }
+
+    private static boolean measurable(CylindricalGear gear, int k, @Nullable Double faceWidthMm) {
+        return Span.isMeasurable(gear, k) && (faceWidthMm == null || faceWidthMm > Span.leastFaceWidthMm(gear, k));
+    }
+
+    @PostMapping("/pair")
+    Pair pair(@RequestBody PairRequest request) {
+        CylindricalGear first = request.first().gear().requireWholeTeeth();
+        CylindricalGear second = request.second().gear().requireWholeTeeth();
+        GearPair pair = request.centreDistanceMm() == null
+                ? GearPair.withoutBacklash(first, second)
+                : GearPair.at(first, second, request.centreDistanceMm());
+        return new Pair(
+                pair.workingPressureAngleDeg(),
+                pair.centreDistanceMm(),
+                pair.contactRatio(),
+                pair.circumferentialBacklashMm(),
+                pair.normalBacklashMm(),
+                pair.radialBacklashMm(),
+                pair.pinionFreeAngleDeg(),
+                pair.wheelFreeAngleDeg(),
+                pair.clearancePinionTipMm(),
+                pair.clearanceWheelTipMm(),
+                pair.interferences());
+    }
+}

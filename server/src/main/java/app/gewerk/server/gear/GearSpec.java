@@ -1,0 +1,77 @@
+package app.gewerk.server.gear;
+
+import app.gewerk.core.gear.BasicRack;
+import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.Pitch;
+import app.gewerk.server.http.FieldProblem;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A gear as a request describes it: one of module, diametral pitch or circular pitch; the rest has the usual defaults
+ * (external, 20°, spur, no shift, addendum 1, clearance 0.25). Angles in degrees, lengths in mm.
+ */
+public record GearSpec(
+        @Nullable String kind,
+        @Nullable Double module,
+        @Nullable Double diametralPitch,
+        @Nullable Double circularPitchMm,
+        int toothCount,
+        @Nullable Double pressureAngleDeg,
+        @Nullable Double helixAngleDeg,
+        @Nullable Double profileShiftCoefficient,
+        @Nullable Double addendumCoefficient,
+        @Nullable Double clearanceCoefficient,
+        @Nullable Double faceWidthMm,
+        @Nullable Double pinDiameterMm) {
+
+    public static GearSpec of(CylindricalGear gear) {
+        return new GearSpec(
+                gear.internal() ? "internal" : "external",
+                gear.normalModule(),
+                null,
+                null,
+                gear.toothCount(),
+                gear.rack().pressureAngleDeg(),
+                gear.helixAngleDeg(),
+                gear.profileShiftCoefficient(),
+                gear.rack().addendumCoefficient(),
+                gear.rack().clearanceCoefficient(),
+                null,
+                null);
+    }
+
+    /** The gear; refused in words when there is no such gear. */
+    public CylindricalGear gear() {
+        String what = kind == null ? "external" : kind;
+        if (!what.equals("external") && !what.equals("internal")) {
+            throw FieldProblem.of("kind", "\"" + what + "\" is not a kind of gear here: external or internal");
+        }
+        BasicRack rack =
+                BasicRack.of(or(pressureAngleDeg, 20), or(addendumCoefficient, 1), or(clearanceCoefficient, 0.25));
+        return new CylindricalGear(
+                what.equals("internal"),
+                pitch().module(),
+                toothCount,
+                or(helixAngleDeg, 0),
+                or(profileShiftCoefficient, 0),
+                rack);
+    }
+
+    private Pitch pitch() {
+        int given = (module == null ? 0 : 1) + (diametralPitch == null ? 0 : 1) + (circularPitchMm == null ? 0 : 1);
+        if (given != 1) {
+            throw FieldProblem.of(
+                    "module", "Give one of module, diametralPitch or circularPitchMm; " + given + " given");
+        }
+        if (module != null) {
+            return Pitch.ofModule(module);
+        }
+        return diametralPitch != null
+                ? Pitch.ofDiametralPitch(diametralPitch)
+                : Pitch.ofCircularPitchMm(or(circularPitchMm, 0));
+    }
+
+    private static double or(@Nullable Double given, double usual) {
+        return given == null ? usual : given;
+    }
+}

@@ -1,0 +1,8 @@
+package app.gewerk.server.http;
+
+/** A change was asked for without saying who is at the bench. */
+public class NobodyHere extends RuntimeException {
+    public NobodyHere() {
+        super("Pick who is at the bench first, so that the journal knows");
+    }
+}

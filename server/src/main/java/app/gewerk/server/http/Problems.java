@@ -1,0 +1,154 @@
+package app.gewerk.server.http;
+
+import java.util.Collection;
+import java.util.List;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessResourceFailureException;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.transaction.CannotCreateTransactionException;
+import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.DatabindException;
+import tools.jackson.databind.exc.InvalidFormatException;
+import tools.jackson.databind.exc.UnrecognizedPropertyException;
+
+/** Every refusal as RFC 9457 problem details with a sentence a technician understands, and the fields concerned. */
+@RestControllerAdvice
+class Problems extends ResponseEntityExceptionHandler {
+    private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
+
+    @ExceptionHandler
+    ProblemDetail refused(IllegalArgumentException refused) {
+        return problem(HttpStatus.UNPROCESSABLE_CONTENT, refused.getMessage(), List.of());
+    }
+
+    @ExceptionHandler
+    ProblemDetail notFound(NotFound missing) {
+        return problem(HttpStatus.NOT_FOUND, missing.getMessage(), List.of());
+    }
+
+    @ExceptionHandler
+    ProblemDetail stale(Stale stale) {
+        ProblemDetail problem = problem(HttpStatus.CONFLICT, stale.getMessage(), List.of());
+        problem.setProperty("current", stale.current());
+        return problem;
+    }
+
+    @ExceptionHandler
+    ProblemDetail fields(FieldProblem wrong) {
+        return problem(HttpStatus.UNPROCESSABLE_CONTENT, wrong.getMessage(), wrong.fields());
+    }
+
+    @ExceptionHandler
+    ProblemDetail nobodyHere(NobodyHere nobody) {
+        return problem(HttpStatus.FORBIDDEN, nobody.getMessage(), List.of());
+    }
+
+    @ExceptionHandler
+    ProblemDetail notANumber(MethodArgumentTypeMismatchException wrong) {
+        String message = "\"" + wrong.getValue() + "\" cannot be used for " + wrong.getName();
+        return problem(HttpStatus.BAD_REQUEST, message, List.of(new FieldProblem.Field(wrong.getName(), message)));
+    }
+
+    @ExceptionHandler({DataAccessResourceFailureException.class, CannotCreateTransactionException.class})
+    ProblemDetail noDatabase(Exception away) {
+        LOG.error("The database does not answer", away);
+        return problem(
+                HttpStatus.SERVICE_UNAVAILABLE,
+                "The database does not answer just now; try again in a moment",
+                List.of());
+    }
+
+    @ExceptionHandler
+    ProblemDetail unexpected(RuntimeException unexpected) {
+        LOG.error("Unexpected", unexpected);
+        return problem(
+                HttpStatus.INTERNAL_SERVER_ERROR,
+                "That went wrong inside Gewerk; nothing was saved. The server's log says more",
+                List.of());
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleMethodArgumentNotValid(
+            MethodArgumentNotValidException wrong, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        List<FieldProblem.Field> fields = wrong.getBindingResult().getFieldErrors().stream()
+                .map(e -> new FieldProblem.Field(e.getField(), String.valueOf(e.getDefaultMessage())))
+                .toList();
+        String message =
+                fields.isEmpty() ? "That cannot be saved so" : fields.getFirst().message();
+        return ResponseEntity.unprocessableContent().body(problem(HttpStatus.UNPROCESSABLE_CONTENT, message, fields));
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleHttpMessageNotReadable(
+            HttpMessageNotReadableException unreadable,
+            HttpHeaders headers,
+            HttpStatusCode status,
+            WebRequest request) {
+        return ResponseEntity.badRequest().body(unreadable(unreadable.getCause()));
+    }
+
+    private static ProblemDetail unreadable(Throwable cause) {
+        if (cause instanceof DatabindException wrong) {
+            Throwable ours = wrong.getCause();
+            String path = path(wrong);
+            String message = switch (wrong) {
+                case UnrecognizedPropertyException unknown ->
+                    "There is no field \"" + unknown.getPropertyName() + "\" here; known are "
+                            + known(unknown.getKnownPropertyIds());
+                case InvalidFormatException format ->
+                    "\"" + shortened(String.valueOf(format.getValue())) + "\" cannot be used for " + path;
+                default ->
+                    ours instanceof IllegalArgumentException
+                            ? String.valueOf(ours.getMessage())
+                            : "What was sent for " + path + " cannot be used";
+            };
+            return problem(HttpStatus.BAD_REQUEST, message, List.of(new FieldProblem.Field(path, message)));
+        }
+        String message = cause instanceof JacksonException ? "That is not complete JSON" : "The request has no content";
+        return problem(HttpStatus.BAD_REQUEST, message, List.of());
+    }
+
+    private static String known(Collection<Object> names) {
+        return names.stream()
+                .map(String::valueOf)
+                .sorted()
+                .reduce((a, b) -> a + ", " + b)
+                .orElse("none");
+    }
+
+    private static String path(DatabindException wrong) {
+        StringBuilder path = new StringBuilder();
+        for (JacksonException.Reference step : wrong.getPath()) {
+            if (step.getPropertyName() == null) {
+                path.append('[').append(step.getIndex()).append(']');
+            } else {
+                path.append(path.isEmpty() ? "" : ".").append(step.getPropertyName());
+            }
+        }
+        return path.toString();
+    }
+
+    private static String shortened(String value) {
+        return value.length() > 40 ? value.substring(0, 40) + "…" : value;
+    }
+
+    private static ProblemDetail problem(HttpStatus status, String message, List<FieldProblem.Field> fields) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(status, message);
+        if (!fields.isEmpty()) {
+            problem.setProperty("fields", fields);
+        }
+        return problem;
+    }
+}

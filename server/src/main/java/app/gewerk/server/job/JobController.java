@@ -1,0 +1,73 @@
+package app.gewerk.server.job;
+
+import app.gewerk.core.job.Place;
+import app.gewerk.core.job.Step;
+import app.gewerk.server.shop.Here;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/job")
+class JobController {
+    private final JobService jobs;
+
+    JobController(JobService jobs) {
+        this.jobs = jobs;
+    }
+
+    record Move(
+            int version,
+            Place place,
+            @Nullable String waitsFor,
+            @Nullable String why) {}
+
+    record Note(Step step, @Nullable String what, boolean done) {}
+
+    @GetMapping("/rack")
+    List<JobService.Shelf> rack() {
+        return jobs.rack();
+    }
+
+    /** Jobs holding all the words, newest first; {@code before} is the last number of the page before. */
+    @GetMapping
+    List<JobService.Tray> find(@RequestParam String find, @RequestParam(required = false) @Nullable Long before) {
+        return jobs.find(find, Optional.ofNullable(before));
+    }
+
+    @GetMapping("/{id}")
+    JobService.Job job(@PathVariable long id) {
+        return jobs.job(id);
+    }
+
+    @PostMapping("/{id}/move")
+    JobService.Job move(Here here, @PathVariable long id, @RequestBody Move move) {
+        return jobs.move(here, id, move.version(), move.place(), text(move.waitsFor()), text(move.why()));
+    }
+
+    @PostMapping("/{id}/note")
+    JobService.Job note(
+            Here here,
+            @PathVariable long id,
+            @RequestBody Note note,
+            @RequestHeader(name = "Idempotency-Key", required = false) @Nullable String key) {
+        return jobs.note(here, id, note.step(), text(note.what()), note.done(), Optional.ofNullable(key));
+    }
+
+    @GetMapping("/{id}/journal")
+    List<JobService.JournalEntry> journal(@PathVariable long id) {
+        return jobs.journal(id);
+    }
+
+    private static String text(@Nullable String text) {
+        return text == null ? "" : text;
+    }
+}

@@ -1,0 +1,290 @@
+package app.gewerk.server.job;
+
+import static app.gewerk.server.db.Tables.JOB;
+import static app.gewerk.server.db.Tables.JOURNAL;
+import static app.gewerk.server.db.Tables.MACHINE_MODEL;
+import static app.gewerk.server.db.Tables.PERSON;
+import static org.jooq.impl.DSL.arrayAppend;
+import static org.jooq.impl.DSL.count;
+import static org.jooq.impl.DSL.inline;
+import static org.jooq.impl.DSL.left;
+import static org.jooq.impl.DSL.noCondition;
+import static org.jooq.impl.DSL.rowNumber;
+import static org.jooq.impl.DSL.select;
+
+import app.gewerk.core.Wire;
+import app.gewerk.core.job.Place;
+import app.gewerk.core.job.Step;
+import app.gewerk.server.job.JobService.Job;
+import app.gewerk.server.job.JobService.JournalEntry;
+import app.gewerk.server.job.JobService.NewJob;
+import app.gewerk.server.job.JobService.Tray;
+import java.time.OffsetDateTime;
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jooq.Condition;
+import org.jooq.DSLContext;
+import org.jooq.Field;
+import org.jooq.JSONB;
+import org.jooq.Record;
+import org.jooq.TableField;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class JobStore {
+    private static final int TRAYS_SHOWN_A_PLACE = 60;
+
+    private final DSLContext sql;
+
+    JobStore(DSLContext sql) {
+        this.sql = sql;
+    }
+
+    /** Parts of a job with a version of their own. */
+    enum Part {
+        LISTEN,
+        GEAR
+    }
+
+    /** Lowest tray number not in the rack; call under the shop's lock. */
+    int freeTray(long shopId) {
+        sql.execute("select pg_advisory_xact_lock(7461, ?)", (int) shopId);
+        return sql.fetchSingle("""
+                        select min(n) from generate_series(1, 1 + (select count(*)::int from job
+                          where shop_id = ? and place <> 'putAway')) n
+                        where not exists (select 1 from job
+                          where shop_id = ? and tray_number = n and place <> 'putAway')
+                        """, shopId, shopId).get(0, Integer.class);
+    }
+
+    long insert(long shopId, NewJob job, int tray, OffsetDateTime now, String findText) {
+        return sql.insertInto(JOB)
+                .set(JOB.SHOP_ID, shopId)
+                .set(JOB.TRAY_NUMBER, tray)
+                .set(JOB.MACHINE_MODEL_ID, job.machineModelId())
+                .set(JOB.SERIAL, job.serial())
+                .set(JOB.ERA, job.era())
+                .set(JOB.OWNER_NAME, job.ownerName())
+                .set(JOB.OWNER_PHONE, job.ownerPhone())
+                .set(JOB.COMPLAINT, job.complaint())
+                .set(JOB.CAME_WITH, job.cameWith())
+                .set(JOB.NEW_PRICE, job.newPrice().orElse(null))
+                .set(JOB.PROMISED_ON, job.promisedOn().orElse(null))
+                .set(JOB.PLACE, Place.ON_THE_BENCH.toString())
+                .set(JOB.WAITS_FOR, "")
+                .set(JOB.STEPS_DONE, new String[] {Step.TAKE_IN.toString()})
+                .set(JOB.FIND_TEXT, findText)
+                .set(JOB.TAKEN_IN_AT, now)
+                .set(JOB.MOVED_AT, now)
+                .returningResult(JOB.ID)
+                .fetchSingle()
+                .value1();
+    }
+
+    boolean update(long jobId, int version, NewJob job, String findText) {
+        return sql.update(JOB)
+                        .set(JOB.MACHINE_MODEL_ID, job.machineModelId())
+                        .set(JOB.SERIAL, job.serial())
+                        .set(JOB.ERA, job.era())
+                        .set(JOB.OWNER_NAME, job.ownerName())
+                        .set(JOB.OWNER_PHONE, job.ownerPhone())
+                        .set(JOB.COMPLAINT, job.complaint())
+                        .set(JOB.CAME_WITH, job.cameWith())
+                        .set(JOB.NEW_PRICE, job.newPrice().orElse(null))
+                        .set(JOB.PROMISED_ON, job.promisedOn().orElse(null))
+                        .set(JOB.FIND_TEXT, findText)
+                        .set(JOB.VERSION, JOB.VERSION.plus(1))
+                        .where(JOB.ID.eq(jobId), JOB.VERSION.eq(version))
+                        .execute()
+                == 1;
+    }
+
+    boolean move(long jobId, int version, Place place, int tray, String waitsFor, OffsetDateTime now) {
+        return sql.update(JOB)
+                        .set(JOB.PLACE, place.toString())
+                        .set(JOB.TRAY_NUMBER, tray)
+                        .set(JOB.WAITS_FOR, waitsFor)
+                        .set(JOB.MOVED_AT, now)
+                        .set(JOB.VERSION, JOB.VERSION.plus(1))
+                        .where(JOB.ID.eq(jobId), JOB.VERSION.eq(version))
+                        .execute()
+                == 1;
+    }
+
+    /** Raises one of the job's versions; false when it is not the expected one. */
+    boolean raise(long jobId, Part part, int expected) {
+        TableField<?, Integer> version = part == Part.LISTEN ? JOB.LISTEN_VERSION : JOB.GEAR_VERSION;
+        return sql.update(JOB)
+                        .set(version, version.plus(1))
+                        .where(JOB.ID.eq(jobId), version.eq(expected))
+                        .execute()
+                == 1;
+    }
+
+    void markDone(long jobId, Step step) {
+        sql.update(JOB)
+                .set(JOB.STEPS_DONE, arrayAppend(JOB.STEPS_DONE, step.toString()))
+                .where(JOB.ID.eq(jobId), inline(step.toString()).ne(org.jooq.impl.DSL.all(JOB.STEPS_DONE)))
+                .execute();
+    }
+
+    Optional<Job> job(long shopId, long jobId) {
+        return sql.select(JOB.asterisk(), MACHINE_MODEL.KIND, MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME)
+                .from(JOB)
+                .join(MACHINE_MODEL)
+                .on(MACHINE_MODEL.ID.eq(JOB.MACHINE_MODEL_ID))
+                .where(JOB.ID.eq(jobId), JOB.SHOP_ID.eq(shopId))
+                .fetchOptional(JobStore::job);
+    }
+
+    private static Job job(Record r) {
+        return new Job(
+                r.get(JOB.ID),
+                r.get(JOB.TRAY_NUMBER),
+                r.get(MACHINE_MODEL.KIND),
+                r.get(MACHINE_MODEL.MAKER),
+                r.get(MACHINE_MODEL.NAME),
+                r.get(JOB.SERIAL),
+                r.get(JOB.ERA),
+                r.get(JOB.OWNER_NAME),
+                r.get(JOB.OWNER_PHONE),
+                r.get(JOB.COMPLAINT),
+                r.get(JOB.CAME_WITH),
+                Optional.ofNullable(r.get(JOB.NEW_PRICE)),
+                Optional.ofNullable(r.get(JOB.PROMISED_ON)),
+                Wire.parse(Place.class, r.get(JOB.PLACE)),
+                r.get(JOB.WAITS_FOR),
+                steps(r.get(JOB.STEPS_DONE)),
+                r.get(JOB.VERSION),
+                r.get(JOB.LISTEN_VERSION),
+                r.get(JOB.GEAR_VERSION),
+                r.get(JOB.TAKEN_IN_AT));
+    }
+
+    private static List<Step> steps(String[] words) {
+        return Arrays.stream(words)
+                .map(w -> Wire.parse(Step.class, w))
+                .distinct()
+                .sorted()
+                .toList();
+    }
+
+    Map<Place, Integer> counts(long shopId) {
+        Map<Place, Integer> counts = new EnumMap<>(Place.class);
+        sql.select(JOB.PLACE, count())
+                .from(JOB)
+                .where(JOB.SHOP_ID.eq(shopId))
+                .groupBy(JOB.PLACE)
+                .forEach(r -> counts.put(Wire.parse(Place.class, r.value1()), r.value2()));
+        return counts;
+    }
+
+    /** The trays of every place but "put away", most pressing first, so many a place. */
+    List<Tray> rack(long shopId) {
+        Field<Integer> rank = rowNumber()
+                .over()
+                .partitionBy(JOB.PLACE)
+                .orderBy(JOB.PROMISED_ON.asc().nullsLast(), JOB.TRAY_NUMBER)
+                .as("rank");
+        var ranked = select(JOB.ID.as("ranked_id"), rank)
+                .from(JOB)
+                .where(
+                        JOB.SHOP_ID.eq(shopId),
+                        JOB.PLACE.in(Arrays.stream(Place.values())
+                                .filter(Place::holdsTray)
+                                .map(Place::toString)
+                                .toList()))
+                .asTable("ranked");
+        return trays(select(ranked.field("ranked_id", Long.class))
+                        .from(ranked)
+                        .where(ranked.field("rank", Integer.class).le(TRAYS_SHOWN_A_PLACE)))
+                .fetch(JobStore::tray);
+    }
+
+    /** Jobs whose machine, owner, serial, complaint or tray holds the words, newest first. */
+    List<Tray> find(long shopId, List<String> words, Optional<Long> before, int limit) {
+        Condition found = noCondition();
+        for (String word : words) {
+            String pattern =
+                    "%" + word.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%";
+            found = found.and(JOB.FIND_TEXT.like(pattern));
+        }
+        Condition older = before.map(JOB.ID::lt).orElse(noCondition());
+        return trays(select(JOB.ID)
+                        .from(JOB)
+                        .where(JOB.SHOP_ID.eq(shopId), found, older)
+                        .orderBy(JOB.ID.desc())
+                        .limit(limit))
+                .fetch(JobStore::tray)
+                .stream()
+                .sorted((a, b) -> Long.compare(b.id(), a.id()))
+                .toList();
+    }
+
+    private org.jooq.SelectSeekStep2<?, java.time.LocalDate, Integer> trays(
+            org.jooq.Select<org.jooq.Record1<Long>> ids) {
+        return sql.select(
+                        JOB.ID,
+                        JOB.TRAY_NUMBER,
+                        MACHINE_MODEL.KIND,
+                        MACHINE_MODEL.MAKER,
+                        MACHINE_MODEL.NAME,
+                        left(JOB.COMPLAINT, 90).as("complaint_start"),
+                        JOB.OWNER_NAME,
+                        JOB.WAITS_FOR,
+                        JOB.PROMISED_ON,
+                        JOB.PLACE,
+                        JOB.STEPS_DONE)
+                .from(JOB)
+                .join(MACHINE_MODEL)
+                .on(MACHINE_MODEL.ID.eq(JOB.MACHINE_MODEL_ID))
+                .where(JOB.ID.in(ids))
+                .orderBy(JOB.PROMISED_ON.asc().nullsLast(), JOB.TRAY_NUMBER);
+    }
+
+    private static Tray tray(Record r) {
+        List<Step> done = steps(r.get(JOB.STEPS_DONE));
+        return new Tray(
+                r.get(JOB.ID),
+                r.get(JOB.TRAY_NUMBER),
+                r.get(MACHINE_MODEL.KIND),
+                r.get(MACHINE_MODEL.MAKER) + " " + r.get(MACHINE_MODEL.NAME),
+                r.get("complaint_start", String.class),
+                r.get(JOB.OWNER_NAME),
+                r.get(JOB.WAITS_FOR),
+                Optional.ofNullable(r.get(JOB.PROMISED_ON)),
+                Wire.parse(Place.class, r.get(JOB.PLACE)),
+                Arrays.stream(Step.values()).filter(s -> !done.contains(s)).findFirst());
+    }
+
+    long write(
+            long shopId, long jobId, JournalEntry entry, long personId, Optional<JSONB> before, Optional<JSONB> after) {
+        return sql.insertInto(JOURNAL)
+                .set(JOURNAL.SHOP_ID, shopId)
+                .set(JOURNAL.JOB_ID, jobId)
+                .set(JOURNAL.AT, entry.at())
+                .set(JOURNAL.PERSON_ID, personId)
+                .set(JOURNAL.STEP, entry.step().toString())
+                .set(JOURNAL.WHAT, entry.what())
+                .set(JOURNAL.WHY, entry.why())
+                .set(JOURNAL.BEFORE, before.orElse(null))
+                .set(JOURNAL.AFTER, after.orElse(null))
+                .returningResult(JOURNAL.ID)
+                .fetchSingle()
+                .value1();
+    }
+
+    List<JournalEntry> journal(long jobId) {
+        return sql.select(JOURNAL.AT, PERSON.NAME, JOURNAL.STEP, JOURNAL.WHAT, JOURNAL.WHY)
+                .from(JOURNAL)
+                .join(PERSON)
+                .on(PERSON.ID.eq(JOURNAL.PERSON_ID))
+                .where(JOURNAL.JOB_ID.eq(jobId))
+                .orderBy(JOURNAL.ID)
+                .fetch(r -> new JournalEntry(
+                        r.value1(), r.value2(), Wire.parse(Step.class, r.value3()), r.value4(), r.value5()));
+    }
+}

@@ -1,0 +1,51 @@
+package app.gewerk.server.job;
+
+import static app.gewerk.server.db.Tables.SAVED_ONCE;
+
+import java.time.OffsetDateTime;
+import java.util.Optional;
+import java.util.function.LongSupplier;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Repository;
+
+/**
+ * Keeps a save that is sent again from being made again. The key and what it made are written in the save's own
+ * transaction: either both stand or neither, also when the server is killed in between.
+ */
+@Repository
+public class SavedOnceStore {
+    private final DSLContext sql;
+
+    SavedOnceStore(DSLContext sql) {
+        this.sql = sql;
+    }
+
+    /** The number of what was made, now or by an earlier save with the same key. Call within a transaction. */
+    public long once(long shopId, Optional<String> key, OffsetDateTime now, LongSupplier make) {
+        if (key.isEmpty()) {
+            return make.getAsLong();
+        }
+        if (!key.get().matches("[\\w.:-]{8,100}")) {
+            throw new IllegalArgumentException("An Idempotency-Key has 8 to 100 letters, digits or - _ . :");
+        }
+        int first = sql.insertInto(SAVED_ONCE)
+                .set(SAVED_ONCE.SHOP_ID, shopId)
+                .set(SAVED_ONCE.KEY, key.get())
+                .set(SAVED_ONCE.AT, now)
+                .onConflictDoNothing()
+                .execute();
+        if (first == 0) {
+            return sql.select(SAVED_ONCE.RESULT_ID)
+                    .from(SAVED_ONCE)
+                    .where(SAVED_ONCE.SHOP_ID.eq(shopId), SAVED_ONCE.KEY.eq(key.get()))
+                    .fetchSingle()
+                    .value1();
+        }
+        long result = make.getAsLong();
+        sql.update(SAVED_ONCE)
+                .set(SAVED_ONCE.RESULT_ID, result)
+                .where(SAVED_ONCE.SHOP_ID.eq(shopId), SAVED_ONCE.KEY.eq(key.get()))
+                .execute();
+        return result;
+    }
+}

@@ -1,0 +1,191 @@
+package app.gewerk.server.making;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.text.Bidi;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.font.PDFont;
+import org.apache.pdfbox.pdmodel.font.PDType0Font;
+
+/**
+ * An A4 document written from the top down in millimetres, the font embedded. Letters the font does not have (emoji,
+ * say) print as a box; right-to-left text is laid out in reading order.
+ */
+public final class PdfPage implements AutoCloseable {
+    public static final double WIDTH_MM = 210;
+    public static final double HEIGHT_MM = 297;
+    public static final double MARGIN_MM = 18;
+    private static final float POINTS_PER_MM = 72f / 25.4f;
+    private static final String FONT = "/org/apache/pdfbox/resources/ttf/LiberationSans-Regular.ttf";
+    private static final String MISSING = "\u25AF";
+
+    private final PDDocument document = new PDDocument();
+    private final PDFont font;
+    private PDPageContentStream content;
+    private double fromTopMm = MARGIN_MM;
+
+    /** Something that writes to the open page. */
+    public interface Writing {
+        void write(PDPageContentStream content) throws IOException;
+    }
+
+    @SuppressWarnings("this-escape")
+    public PdfPage(String title) {
+        document.getDocumentInformation().setTitle(title);
+        document.getDocumentInformation().setCreator("Gewerk");
+        try (InputStream file = Objects.requireNonNull(PDDocument.class.getResourceAsStream(FONT))) {
+            font = PDType0Font.load(document, file, true);
+            content = newPage();
+        } catch (IOException unreadable) {
+            throw new UncheckedIOException(unreadable);
+        }
+    }
+
+    private PDPageContentStream newPage() throws IOException {
+        PDPage page = new PDPage(PDRectangle.A4);
+        document.addPage(page);
+        fromTopMm = MARGIN_MM;
+        return new PDPageContentStream(document, page);
+    }
+
+    static float points(double mm) {
+        return (float) mm * POINTS_PER_MM;
+    }
+
+    /** Draws with PDF operators, in points from the lower left corner. */
+    public void draw(Writing writing) {
+        try {
+            writing.write(content);
+        } catch (IOException failed) {
+            throw new UncheckedIOException(failed);
+        }
+    }
+
+    public void heading(String text) {
+        space(3);
+        paragraph(text, 13);
+        space(1);
+    }
+
+    public void line(String text) {
+        paragraph(text, 10);
+    }
+
+    public void space(double mm) {
+        fromTopMm += mm;
+    }
+
+    private void paragraph(String text, float size) {
+        double lineMm = size * 0.48;
+        for (String given : text.split("\\R", -1)) {
+            for (String line : wrapped(printable(given), size)) {
+                if (fromTopMm + lineMm > HEIGHT_MM - MARGIN_MM) {
+                    draw(PDPageContentStream::close);
+                    draw(unused -> content = newPage());
+                }
+                fromTopMm += lineMm;
+                text(line, size, MARGIN_MM, HEIGHT_MM - fromTopMm);
+            }
+        }
+    }
+
+    /** One line of text at a place, mm from the lower left corner. */
+    public void text(String line, float size, double xMm, double yMm) {
+        draw(c -> {
+            c.beginText();
+            c.setFont(font, size);
+            c.newLineAtOffset(points(xMm), points(yMm));
+            c.showText(visual(printable(line)));
+            c.endText();
+        });
+    }
+
+    private String printable(String text) {
+        StringBuilder out = new StringBuilder();
+        text.codePoints().forEach(c -> {
+            String letter = c == '\t' ? " " : new String(Character.toChars(c));
+            boolean joiner = c == 0x200D || (c >= 0xFE00 && c <= 0xFE0F) || Character.getType(c) == Character.FORMAT;
+            if (!joiner) {
+                out.append(has(letter) ? letter : has(MISSING) ? MISSING : "?");
+            }
+        });
+        return out.toString();
+    }
+
+    private boolean has(String letter) {
+        try {
+            font.encode(letter);
+            return true;
+        } catch (IllegalArgumentException missing) {
+            return false;
+        } catch (IOException failed) {
+            throw new UncheckedIOException(failed);
+        }
+    }
+
+    private static String visual(String line) {
+        Bidi bidi = new Bidi(line, Bidi.DIRECTION_DEFAULT_LEFT_TO_RIGHT);
+        if (bidi.isLeftToRight()) {
+            return line;
+        }
+        int runs = bidi.getRunCount();
+        byte[] levels = new byte[runs];
+        String[] parts = new String[runs];
+        for (int i = 0; i < runs; i++) {
+            levels[i] = (byte) bidi.getRunLevel(i);
+            String part = line.substring(bidi.getRunStart(i), bidi.getRunLimit(i));
+            parts[i] = levels[i] % 2 == 0
+                    ? part
+                    : new StringBuilder(part).reverse().toString();
+        }
+        Bidi.reorderVisually(levels, 0, parts, 0, runs);
+        return String.join("", parts);
+    }
+
+    private List<String> wrapped(String text, float size) {
+        double room = points(WIDTH_MM - 2 * MARGIN_MM);
+        List<String> lines = new ArrayList<>();
+        StringBuilder line = new StringBuilder();
+        double used = 0;
+        for (String word : text.split("(?<=\\s)|(?<=\\G.{60})")) {
+            double width = width(word, size);
+            if (used + width > room && !line.isEmpty()) {
+                lines.add(line.toString());
+                line.setLength(0);
+                used = 0;
+            }
+            line.append(word);
+            used += width;
+        }
+        lines.add(line.toString());
+        return lines;
+    }
+
+    private double width(String text, float size) {
+        try {
+            return font.getStringWidth(text) / 1000 * size;
+        } catch (IOException failed) {
+            throw new UncheckedIOException(failed);
+        }
+    }
+
+    public byte[] bytes() {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        draw(PDPageContentStream::close);
+        draw(unused -> document.save(out));
+        return out.toByteArray();
+    }
+
+    @Override
+    public void close() {
+        draw(unused -> document.close());
+    }
+}

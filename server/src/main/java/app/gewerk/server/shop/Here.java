@@ -1,0 +1,4 @@
+package app.gewerk.server.shop;
+
+/** Who is at the bench, in which shop. A controller asks for it as a parameter. */
+public record Here(long shopId, long personId, String personName) {}

@@ -1,0 +1,111 @@
+package app.gewerk.server.shop;
+
+import static app.gewerk.server.db.Tables.EXCHANGE_RATE;
+import static app.gewerk.server.db.Tables.IMPORT_RULE;
+import static app.gewerk.server.db.Tables.PERSON;
+import static app.gewerk.server.db.Tables.SELLER;
+import static app.gewerk.server.db.Tables.SHOP;
+
+import app.gewerk.server.shop.ShopService.Person;
+import app.gewerk.server.shop.ShopService.Shop;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class ShopStore {
+    private final DSLContext sql;
+
+    ShopStore(DSLContext sql) {
+        this.sql = sql;
+    }
+
+    Optional<Shop> shop() {
+        return sql.select(SHOP.ID, SHOP.NAME, SHOP.CURRENCY, SHOP.TIME_ZONE)
+                .from(SHOP)
+                .orderBy(SHOP.ID)
+                .limit(1)
+                .fetchOptional(r -> new Shop(r.value1(), r.value2(), r.value3(), ZoneId.of(r.value4())));
+    }
+
+    /** One process sets a new database up; others wait here and then find it done. */
+    void lockSetUp() {
+        sql.execute("select pg_advisory_xact_lock(7460)");
+    }
+
+    long insertShop(String name, String currency, ZoneId zone) {
+        return sql.insertInto(SHOP)
+                .set(SHOP.NAME, name)
+                .set(SHOP.CURRENCY, currency)
+                .set(SHOP.TIME_ZONE, zone.getId())
+                .returningResult(SHOP.ID)
+                .fetchSingle()
+                .value1();
+    }
+
+    void insertSeller(long shopId, String code, String baseUrl) {
+        sql.insertInto(SELLER)
+                .set(SELLER.SHOP_ID, shopId)
+                .set(SELLER.CODE, code)
+                .set(SELLER.BASE_URL, baseUrl)
+                .execute();
+    }
+
+    void insertRate(long shopId, String currency, BigDecimal rate, LocalDate asOf) {
+        sql.insertInto(EXCHANGE_RATE)
+                .set(EXCHANGE_RATE.SHOP_ID, shopId)
+                .set(EXCHANGE_RATE.CURRENCY, currency)
+                .set(EXCHANGE_RATE.RATE, rate)
+                .set(EXCHANGE_RATE.AS_OF, asOf)
+                .execute();
+    }
+
+    void insertImportRule(long shopId, Map<String, String> row) {
+        sql.insertInto(IMPORT_RULE)
+                .set(IMPORT_RULE.SHOP_ID, shopId)
+                .set(IMPORT_RULE.ZONE, row.get("zone"))
+                .set(IMPORT_RULE.DUTY_PERCENT, new BigDecimal(row.get("dutyPercent")))
+                .set(IMPORT_RULE.DUTY_FREE_UP_TO, new BigDecimal(row.get("dutyFreeUpTo")))
+                .set(IMPORT_RULE.TAX_PERCENT, new BigDecimal(row.get("taxPercent")))
+                .set(IMPORT_RULE.TAX_FREE_UP_TO, new BigDecimal(row.get("taxFreeUpTo")))
+                .set(IMPORT_RULE.HANDLING_FEE, new BigDecimal(row.get("handlingFee")))
+                .execute();
+    }
+
+    void rename(long shopId, String name) {
+        sql.update(SHOP).set(SHOP.NAME, name).where(SHOP.ID.eq(shopId)).execute();
+    }
+
+    List<Person> people(long shopId) {
+        return sql.select(PERSON.ID, PERSON.NAME)
+                .from(PERSON)
+                .where(PERSON.SHOP_ID.eq(shopId))
+                .orderBy(PERSON.ID)
+                .fetch(r -> new Person(r.value1(), r.value2()));
+    }
+
+    Optional<Here> here(long personId) {
+        return sql.select(PERSON.SHOP_ID, PERSON.ID, PERSON.NAME)
+                .from(PERSON)
+                .where(PERSON.ID.eq(personId))
+                .fetchOptional(r -> new Here(r.value1(), r.value2(), r.value3()));
+    }
+
+    long person(long shopId, String name) {
+        sql.insertInto(PERSON)
+                .set(PERSON.SHOP_ID, shopId)
+                .set(PERSON.NAME, name)
+                .onConflictDoNothing()
+                .execute();
+        return sql.select(PERSON.ID)
+                .from(PERSON)
+                .where(PERSON.SHOP_ID.eq(shopId), PERSON.NAME.equalIgnoreCase(name))
+                .fetchSingle()
+                .value1();
+    }
+}
