@@ -184,6 +184,14 @@ public class JobService {
         return job(jobId);
     }
 
+    /** Changes what a tray waits for where it stands. */
+    @Transactional
+    public void waitFor(long jobId, int version, String waitsFor) {
+        if (!store.waitFor(jobId, version, waitsFor)) {
+            throw new Stale(job(jobId));
+        }
+    }
+
     /** Writes down what was done in a step, and marks the step done when it is. */
     @Transactional
     public Job note(Here here, long jobId, Step step, String what, boolean done, Optional<String> key) {

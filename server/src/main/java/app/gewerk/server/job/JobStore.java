@@ -114,6 +114,15 @@ class JobStore {
                 == 1;
     }
 
+    boolean waitFor(long jobId, int version, String waitsFor) {
+        return sql.update(JOB)
+                        .set(JOB.WAITS_FOR, waitsFor)
+                        .set(JOB.VERSION, JOB.VERSION.plus(1))
+                        .where(JOB.ID.eq(jobId), JOB.VERSION.eq(version))
+                        .execute()
+                == 1;
+    }
+
     /** Raises one of the job's versions; false when it is not the expected one. */
     boolean raise(long jobId, Part part, int expected) {
         TableField<?, Integer> version = part == Part.LISTEN ? JOB.LISTEN_VERSION : JOB.GEAR_VERSION;

@@ -1,0 +1,52 @@
+package app.gewerk.server.choice;
+
+import app.gewerk.core.job.Way;
+import app.gewerk.server.job.JobService.Job;
+import app.gewerk.server.shop.Here;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/choice")
+class ChoiceController {
+    private final ChoiceService choices;
+
+    ChoiceController(ChoiceService choices) {
+        this.choices = choices;
+    }
+
+    record Decide(int version, Way way, String reason, ChoiceService.@Nullable OrderRequest order) {}
+
+    record WayView(Way way, String words, String leadsTo) {}
+
+    @GetMapping("/ways")
+    List<WayView> ways() {
+        return Arrays.stream(Way.values())
+                .map(w -> new WayView(w, w.words(), w.leadsTo().words()))
+                .toList();
+    }
+
+    @GetMapping("/{jobId}")
+    List<ChoiceService.Decision> decisions(@PathVariable long jobId) {
+        return choices.decisions(jobId);
+    }
+
+    @PostMapping("/{jobId}")
+    Job decide(
+            Here here,
+            @PathVariable long jobId,
+            @RequestBody Decide decide,
+            @RequestHeader(name = "Idempotency-Key", required = false) @Nullable String key) {
+        return choices.decide(
+                here, jobId, decide.version(), decide.way(), decide.reason(), decide.order(), Optional.ofNullable(key));
+    }
+}

@@ -1,0 +1,182 @@
+package app.gewerk.server.handback;
+
+import app.gewerk.core.diagnosis.Answer;
+import app.gewerk.server.choice.ChoiceService;
+import app.gewerk.server.diagnosis.DiagnosisService;
+import app.gewerk.server.intake.IntakeService;
+import app.gewerk.server.job.JobService;
+import app.gewerk.server.making.PdfPage;
+import app.gewerk.server.reading.ReadingService;
+import app.gewerk.server.shop.ShopService;
+import java.time.OffsetDateTime;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** A job read back whole: everything that is known of it, as data and as pages. */
+@Service
+public class HandbackService {
+    private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.ENGLISH);
+
+    private final JobService jobs;
+    private final IntakeService intake;
+    private final DiagnosisService diagnosis;
+    private final ReadingService readings;
+    private final ChoiceService choices;
+    private final ShopService shop;
+
+    HandbackService(
+            JobService jobs,
+            IntakeService intake,
+            DiagnosisService diagnosis,
+            ReadingService readings,
+            ChoiceService choices,
+            ShopService shop) {
+        this.jobs = jobs;
+        this.intake = intake;
+        this.diagnosis = diagnosis;
+        this.readings = readings;
+        this.choices = choices;
+        this.shop = shop;
+    }
+
+    public record WholeJob(
+            String shop,
+            JobService.Job job,
+            List<IntakeService.JobCaution> cautions,
+            DiagnosisService.Heard heard,
+            ReadingService.GearRead gear,
+            List<ChoiceService.Decision> decisions,
+            List<JobService.JournalEntry> journal) {}
+
+    @Transactional(readOnly = true)
+    public WholeJob whole(long jobId) {
+        return new WholeJob(
+                shop.shop().name(),
+                jobs.job(jobId),
+                intake.cautions(jobId),
+                diagnosis.heard(jobId),
+                readings.read(jobId),
+                choices.decisions(jobId),
+                jobs.journal(jobId));
+    }
+
+    /** The whole job as A4 pages. */
+    @Transactional(readOnly = true)
+    public byte[] pdf(long jobId) {
+        WholeJob whole = whole(jobId);
+        ZoneId zone = shop.shop().zone();
+        JobService.Job job = whole.job();
+        String title = "Tray " + job.trayNumber() + ": " + job.maker() + " " + job.model();
+        try (PdfPage page = new PdfPage(title)) {
+            page.heading(title);
+            page.line(whole.shop() + ", job " + job.id() + ", taken in " + moment(job.takenInAt(), zone) + ", now "
+                    + job.place().words()
+                    + (job.waitsFor().isEmpty() ? "" : ", " + job.waitsFor()));
+            page.line(labelled("Serial", job.serial())
+                    + labelled("Era", job.era())
+                    + labelled("Owner", (job.ownerName() + " " + job.ownerPhone()).strip())
+                    + labelled("Came with", job.cameWith())
+                    + job.newPrice()
+                            .map(p ->
+                                    labelled("New price", p + " " + shop.shop().currency()))
+                            .orElse("")
+                    + job.promisedOn()
+                            .map(d -> labelled("Promised", d.toString()))
+                            .orElse(""));
+            page.heading("The owner says");
+            page.line(job.complaint());
+            cautions(page, whole, zone);
+            heard(page, whole);
+            gear(page, whole);
+            decisions(page, whole, zone);
+            page.heading("Journal");
+            for (JobService.JournalEntry entry : whole.journal()) {
+                page.line(moment(entry.at(), zone) + "  " + entry.person() + ": " + entry.what()
+                        + (entry.why().isEmpty() ? "" : " — because: " + entry.why()));
+            }
+            return page.bytes();
+        }
+    }
+
+    private static void cautions(PdfPage page, WholeJob whole, ZoneId zone) {
+        if (whole.cautions().isEmpty()) {
+            return;
+        }
+        page.heading("Cautions");
+        for (IntakeService.JobCaution caution : whole.cautions()) {
+            page.line(caution.words() + ": "
+                    + caution.tickedBy()
+                            .map(by -> "read by " + by + ", "
+                                    + caution.tickedAt()
+                                            .map(at -> moment(at, zone))
+                                            .orElse(""))
+                            .orElse("not ticked yet"));
+        }
+    }
+
+    private static void heard(PdfPage page, WholeJob whole) {
+        if (whole.heard().answers().isEmpty()) {
+            return;
+        }
+        page.heading("Seen and heard");
+        whole.heard().observations().stream()
+                .filter(o -> whole.heard().answers().containsKey(o.code()))
+                .forEach(o -> page.line(
+                        (whole.heard().answers().get(o.code()) == Answer.SEEN ? "yes: " : "no: ") + o.words()));
+        page.space(2);
+        whole.heard().faults().stream()
+                .limit(3)
+                .forEach(f -> page.line(
+                        Math.round(100 * f.probability()) + " %  " + f.fault().words()));
+    }
+
+    private static void gear(PdfPage page, WholeJob whole) {
+        ReadingService.GearRead gear = whole.gear();
+        if (gear.readings().isEmpty() && gear.toothCount().isEmpty()) {
+            return;
+        }
+        page.heading("The gear" + (gear.name().isEmpty() ? "" : ": " + gear.name()));
+        page.line(labelled("Teeth", gear.toothCount())
+                + labelled("Bore", gear.bore())
+                + labelled("Face width", gear.faceWidth()));
+        gear.answer().ifPresent(answer -> {
+            for (int i = 0; i < gear.readings().size(); i++) {
+                page.line(answer.readings().get(i).words() + ": "
+                        + gear.readings().get(i).typed());
+            }
+            answer.candidates().stream()
+                    .limit(3)
+                    .forEach(c -> page.line(Math.round(100 * c.probability()) + " %  " + c.name() + ", "
+                            + c.pressureAngleDeg() + "°, shift "
+                            + String.format(Locale.ROOT, "%+.2f", c.profileShiftCoefficient())));
+        });
+        gear.takenWords().ifPresent(words -> page.line("Taken to be: " + words));
+    }
+
+    private static void decisions(PdfPage page, WholeJob whole, ZoneId zone) {
+        if (whole.decisions().isEmpty()) {
+            return;
+        }
+        page.heading("Decided");
+        for (ChoiceService.Decision decision : whole.decisions()) {
+            page.line(moment(decision.decidedAt(), zone) + "  " + decision.decidedBy() + ": " + decision.wayWords()
+                    + " — because: " + decision.reason());
+            decision.order()
+                    .ifPresent(
+                            o -> page.line("    " + o.itemWords() + " from " + o.seller() + ", order " + o.orderNumber()
+                                    + ", " + o.total() + " " + o.currency() + " landed, arrives " + o.arrivesOn()));
+        }
+    }
+
+    private static String labelled(String label, String value) {
+        return value.isBlank() ? "" : label + ": " + value + "    ";
+    }
+
+    private static String moment(OffsetDateTime at, ZoneId zone) {
+        return MOMENT.format(at.atZoneSameInstant(zone));
+    }
+}

@@ -1,0 +1,147 @@
+package app.gewerk.server.sourcing;
+
+import app.gewerk.core.sourcing.GearNeed;
+import app.gewerk.core.sourcing.GearOffer;
+import app.gewerk.core.sourcing.ImportRule;
+import app.gewerk.core.sourcing.LandedCost;
+import app.gewerk.core.sourcing.Match;
+import app.gewerk.core.sourcing.SellerTerms;
+import app.gewerk.server.http.FieldProblem;
+import app.gewerk.server.http.NotFound;
+import app.gewerk.server.reading.ReadingService;
+import app.gewerk.server.shop.ShopService;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.springframework.stereotype.Service;
+
+/** Asks every seller for gears like the one wanted and works out what each would cost on the bench. */
+@Service
+public class SourcingService {
+    private static final double PITCH_ROOM = 0.02;
+
+    private final SellerClient client;
+    private final SourcingStore store;
+    private final ReadingService readings;
+    private final ShopService shop;
+
+    SourcingService(SellerClient client, SourcingStore store, ReadingService readings, ShopService shop) {
+        this.client = client;
+        this.store = store;
+        this.readings = readings;
+        this.shop = shop;
+    }
+
+    /** A matching gear with its seller's terms and what it costs here. */
+    public record Offer(Match match, SellerTerms seller, LandedCost landed) {}
+
+    /** @param silent sellers that did not answer */
+    public record Offers(String wanted, int pieces, List<Offer> offers, List<String> silent) {}
+
+    private record Answered(SellerTerms terms, List<GearOffer> gears) {}
+
+    /** Offers for the gear taken in a job, best fit first. Sellers are asked at the same time, outside any transaction. */
+    public Offers offers(long jobId, int pieces) {
+        if (pieces < 1 || pieces > 10_000) {
+            throw FieldProblem.of("pieces", "Say how many are wanted, 1 to 10000");
+        }
+        ReadingService.GearRead read = readings.read(jobId);
+        GearNeed need = readings.need(jobId);
+        ShopService.Shop here = shop.shop();
+        List<SourcingStore.Seller> sellers = store.sellers(here.id());
+        Map<String, Answered> answers = new HashMap<>();
+        List<String> silent = new ArrayList<>();
+        try (ExecutorService ask = Executors.newVirtualThreadPerTaskExecutor()) {
+            Map<String, Future<Answered>> asked = new HashMap<>();
+            for (SourcingStore.Seller seller : sellers) {
+                asked.put(seller.code(), ask.submit(question(seller.baseUrl(), need)));
+            }
+            for (SourcingStore.Seller seller : sellers) {
+                try {
+                    answers.put(seller.code(), asked.get(seller.code()).get());
+                } catch (ExecutionException noAnswer) {
+                    silent.add(seller.code());
+                } catch (InterruptedException stopped) {
+                    Thread.currentThread().interrupt();
+                    silent.add(seller.code());
+                }
+            }
+        }
+        List<GearOffer> gears =
+                answers.values().stream().flatMap(a -> a.gears().stream()).toList();
+        Costing costing = costing(here);
+        List<Offer> offers = Match.rank(need, gears).stream()
+                .map(match -> {
+                    SellerTerms terms = answers.get(match.offer().seller()).terms();
+                    return new Offer(match, terms, costing.landed(match.offer(), terms, pieces));
+                })
+                .toList();
+        return new Offers(read.takenWords().orElse(""), pieces, offers, silent);
+    }
+
+    private Callable<Answered> question(String baseUrl, GearNeed need) {
+        double module = need.gear().normalModule();
+        return () -> new Answered(
+                client.terms(baseUrl),
+                client.gears(baseUrl, need.gear().toothCount(), module * (1 - PITCH_ROOM), module * (1 + PITCH_ROOM)));
+    }
+
+    private final class Costing {
+        private final Map<String, LandedCost.Exchange> rates;
+        private final Map<String, ImportRule> rules;
+
+        Costing(ShopService.Shop here) {
+            rates = store.rates(here.id(), here.currency());
+            rules = store.importRules(here.id());
+        }
+
+        LandedCost landed(GearOffer offer, SellerTerms terms, int pieces) {
+            LandedCost.Exchange rate = rates.get(terms.currency());
+            ImportRule rule = rules.get(terms.zone());
+            if (rate == null || rule == null) {
+                throw new IllegalArgumentException("The shop has no exchange rate for " + terms.currency()
+                        + " or no import rule for " + terms.zone());
+            }
+            return LandedCost.of(offer, terms, rule, rate, pieces, shop.today());
+        }
+    }
+
+    private Costing costing(ShopService.Shop here) {
+        return new Costing(here);
+    }
+
+    /** What has been ordered, from whom, under which number. */
+    public record Ordered(GearOffer offer, SellerTerms seller, LandedCost landed, String orderNumber) {}
+
+    /** Orders from a seller at today's price; the same key orders once. */
+    public Ordered order(String sellerCode, String itemNumber, int pieces, String key) {
+        ShopService.Shop here = shop.shop();
+        String baseUrl = store.sellers(here.id()).stream()
+                .filter(s -> s.code().equals(sellerCode))
+                .findFirst()
+                .orElseThrow(() -> new NotFound("There is no seller called " + sellerCode))
+                .baseUrl();
+        try {
+            SellerTerms terms = client.terms(baseUrl);
+            GearOffer offer = client.gear(baseUrl, itemNumber);
+            LandedCost landed = costing(here).landed(offer, terms, pieces);
+            if (!landed.enoughInStock()) {
+                throw FieldProblem.of(
+                        "order.pieces",
+                        terms.name() + " has only " + offer.stock() * offer.packSize()
+                                + " of these: take fewer or another");
+            }
+            String number = client.order(baseUrl, itemNumber, landed.packs(), key);
+            return new Ordered(offer, terms, landed, number);
+        } catch (SellerClient.NoAnswer silent) {
+            throw new IllegalArgumentException(
+                    sellerCode + " does not answer just now, nothing was ordered: try again or take another", silent);
+        }
+    }
+}
