@@ -17,10 +17,10 @@ public record LengthEntry(String typed, List<Double> valuesMm) {
     private static final int MOST_REPEATS = 20;
     private static final double LONGEST_MM = 2000;
     private static final Pattern ONE = Pattern.compile(
-            "(?:(?<whole>\\d+)[ -])?(?<top>\\d+)/(?<bottom>\\d+)\\s*(?<fractionUnit>mm|in|inch|\"|″|'')?"
-                    + "|(?<number>\\d*[.,]?\\d+|\\d+[.,])\\s*(?<unit>mm|in|inch|\"|″|'')?",
+            "(?:(?<whole>\\d+)[ -])?(?<top>\\d+)/(?<bottom>\\d+)(?:\\s*(?<fractionUnit>mm|inch|in|\"|″|''))?"
+                    + "|(?<number>\\d+[.,](?!\\d)|\\d*[.,]?\\d+)(?:\\s*(?<unit>mm|inch|in|\"|″|''))?",
             Pattern.CASE_INSENSITIVE);
-    private static final Pattern BETWEEN = Pattern.compile("\\G(?:\\s+|\\s*[;·]\\s*|,\\s+)");
+    private static final Pattern BETWEEN = Pattern.compile("\\s*[;·]\\s*|,\\s+|\\s+");
 
     public LengthEntry {
         valuesMm = List.copyOf(valuesMm);

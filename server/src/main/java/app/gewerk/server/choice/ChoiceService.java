@@ -4,7 +4,6 @@ import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.job.Way;
 import app.gewerk.server.http.FieldProblem;
-import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.job.SavedOnceStore;
@@ -22,7 +21,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Decisions on how a gear is put right, each with its reason; buying one orders it. */
 @Service
@@ -34,21 +33,14 @@ public class ChoiceService {
     private final SavedOnceStore savedOnce;
     private final SourcingService sourcing;
     private final ShopClock clock;
-    private final TransactionTemplate transaction;
 
     ChoiceService(
-            ChoiceStore store,
-            JobService jobs,
-            SavedOnceStore savedOnce,
-            SourcingService sourcing,
-            ShopClock clock,
-            TransactionTemplate transaction) {
+            ChoiceStore store, JobService jobs, SavedOnceStore savedOnce, SourcingService sourcing, ShopClock clock) {
         this.store = store;
         this.jobs = jobs;
         this.savedOnce = savedOnce;
         this.sourcing = sourcing;
         this.clock = clock;
-        this.transaction = transaction;
     }
 
     public record OrderRequest(String seller, String itemNumber, int pieces) {}
@@ -77,9 +69,10 @@ public class ChoiceService {
     }
 
     /**
-     * Decides, orders where that belongs to it, and moves the tray. The order goes out before the transaction with the
-     * same key, so that a save sent again after a crash neither orders nor decides twice.
+     * Decides, orders where that belongs to it, and moves the tray, all while the job's row is held. The order carries
+     * the save's own key, so that a save sent again after a crash neither orders nor decides twice.
      */
+    @Transactional
     public Job decide(
             Here here,
             long jobId,
@@ -88,7 +81,6 @@ public class ChoiceService {
             String reason,
             @Nullable OrderRequest order,
             Optional<String> key) {
-        Job job = jobs.job(jobId);
         if (reason.isBlank()) {
             throw FieldProblem.of("reason", "Say why; the reason is kept with the decision");
         }
@@ -102,57 +94,47 @@ public class ChoiceService {
             throw FieldProblem.of("order", "Only \"" + Way.BUY.words() + "\" orders a gear");
         }
         String onceKey = key.orElseGet(() -> UUID.randomUUID().toString());
-        if (key.isEmpty() && job.version() != version) {
-            throw new Stale(job);
-        }
-        Optional<Ordered> ordered =
-                Optional.ofNullable(order).map(o -> sourcing.order(o.seller(), o.itemNumber(), o.pieces(), onceKey));
-        transaction.executeWithoutResult(t -> savedOnce.once(here.shopId(), Optional.of(onceKey), clock.now(), () -> {
-            String item = ordered.map(ChoiceService::words).orElse("");
-            long id = store.insert(
-                    here.shopId(),
-                    jobId,
-                    way,
-                    reason.strip(),
-                    ordered,
-                    item,
-                    order == null ? 0 : order.pieces(),
-                    here.personId(),
-                    clock.now());
-            jobs.markDone(jobId, Step.CHOOSE);
-            ordered.ifPresent(o -> jobs.markDone(jobId, Step.GET));
-            jobs.write(
-                    here,
-                    jobId,
-                    Step.CHOOSE,
-                    "Decided: " + way.words()
-                            + ordered.map(o ->
-                                            ". " + item + " from " + o.seller().name() + ", order "
-                                                    + o.orderNumber() + ", "
-                                                    + o.landed().total() + " "
-                                                    + o.landed().currency()
-                                                    + " landed, arrives "
-                                                    + DAY.format(o.landed().arrives()))
-                                    .orElse(""),
-                    reason,
-                    Optional.empty(),
-                    ordered.map(Ordered::landed));
-            Place next = way.leadsTo();
-            String waitsFor = switch (next) {
-                case WAITING_FOR_GEAR ->
-                    ordered.map(o -> "arrives " + DAY.format(o.landed().arrives()))
-                            .orElse(way.words());
-                case WAITING_FOR_ANSWER -> "the owner's word";
-                default -> "";
-            };
-            if (job.place() == next) {
-                jobs.waitFor(jobId, version, waitsFor);
-            } else {
-                jobs.move(here, jobId, version, next, waitsFor, reason);
-            }
-            return id;
-        }));
+        savedOnce.once(here.shopId(), Optional.of(onceKey), clock.now(), () -> {
+            Job job = jobs.lock(jobId, version);
+            Optional<Ordered> ordered = Optional.ofNullable(order)
+                    .map(o -> sourcing.order(o.seller(), o.itemNumber(), o.pieces(), onceKey));
+            return record(here, job, way, reason, ordered, order == null ? 0 : order.pieces());
+        });
         return jobs.job(jobId);
+    }
+
+    private long record(Here here, Job job, Way way, String reason, Optional<Ordered> ordered, int pieces) {
+        String item = ordered.map(ChoiceService::words).orElse("");
+        long id = store.insert(
+                here.shopId(), job.id(), way, reason.strip(), ordered, item, pieces, here.personId(), clock.now());
+        jobs.markDone(job.id(), Step.CHOOSE);
+        ordered.ifPresent(o -> jobs.markDone(job.id(), Step.GET));
+        String bought = ordered.map(
+                        o -> ". " + item + " from " + o.seller().name() + ", order " + o.orderNumber() + ", "
+                                + o.landed().total() + " " + o.landed().currency() + " landed, arrives "
+                                + DAY.format(o.landed().arrives()))
+                .orElse("");
+        jobs.write(
+                here,
+                job.id(),
+                Step.CHOOSE,
+                "Decided: " + way.words() + bought,
+                reason,
+                Optional.empty(),
+                ordered.map(Ordered::landed));
+        Place next = way.leadsTo();
+        String waitsFor = switch (next) {
+            case WAITING_FOR_GEAR ->
+                ordered.map(o -> "arrives " + DAY.format(o.landed().arrives())).orElse(way.words());
+            case WAITING_FOR_ANSWER -> "the owner's word";
+            default -> "";
+        };
+        if (job.place() == next) {
+            jobs.waitFor(job.id(), job.version(), waitsFor);
+        } else {
+            jobs.move(here, job.id(), job.version(), next, waitsFor, reason);
+        }
+        return id;
     }
 
     private static String words(Ordered ordered) {

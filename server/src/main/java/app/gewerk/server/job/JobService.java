@@ -184,6 +184,16 @@ public class JobService {
         return job(jobId);
     }
 
+    /** The job, held against other saves until the transaction ends; refused when it is not at the expected version. */
+    public Job lock(long jobId, int version) {
+        store.lock(jobId);
+        Job job = job(jobId);
+        if (job.version() != version) {
+            throw new Stale(job);
+        }
+        return job;
+    }
+
     /** Changes what a tray waits for where it stands. */
     @Transactional
     public void waitFor(long jobId, int version, String waitsFor) {

@@ -114,6 +114,10 @@ class JobStore {
                 == 1;
     }
 
+    void lock(long jobId) {
+        sql.select(JOB.ID).from(JOB).where(JOB.ID.eq(jobId)).forUpdate().execute();
+    }
+
     boolean waitFor(long jobId, int version, String waitsFor) {
         return sql.update(JOB)
                         .set(JOB.WAITS_FOR, waitsFor)

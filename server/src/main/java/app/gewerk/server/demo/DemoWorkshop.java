@@ -1,0 +1,296 @@
+package app.gewerk.server.demo;
+
+import app.gewerk.core.diagnosis.Answer;
+import app.gewerk.core.job.Place;
+import app.gewerk.core.job.Step;
+import app.gewerk.core.job.Way;
+import app.gewerk.server.choice.ChoiceService;
+import app.gewerk.server.diagnosis.DiagnosisService;
+import app.gewerk.server.intake.IntakeService;
+import app.gewerk.server.job.JobService;
+import app.gewerk.server.job.JobService.Job;
+import app.gewerk.server.reading.ReadingEntry;
+import app.gewerk.server.reading.ReadingService;
+import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.ShopClock;
+import app.gewerk.server.shop.ShopService;
+import app.gewerk.server.sourcing.SourcingService;
+import java.io.IOException;
+import java.io.InputStream;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Tells the story in {@code demo/story.json} through the services real use goes through, each event at its own day
+ * before today. Runs once, on an empty bench, whole or not at all.
+ */
+@Component
+@ConditionalOnProperty(name = "gewerk.demo", havingValue = "true")
+class DemoWorkshop implements ApplicationRunner {
+    private static final Logger LOG = LoggerFactory.getLogger(DemoWorkshop.class);
+
+    private final ShopService shop;
+    private final ShopClock clock;
+    private final IntakeService intake;
+    private final JobService jobs;
+    private final DiagnosisService diagnosis;
+    private final ReadingService readings;
+    private final SourcingService sourcing;
+    private final ChoiceService choices;
+    private final JsonMapper json;
+    private final TransactionTemplate transaction;
+
+    DemoWorkshop(
+            ShopService shop,
+            ShopClock clock,
+            IntakeService intake,
+            JobService jobs,
+            DiagnosisService diagnosis,
+            ReadingService readings,
+            SourcingService sourcing,
+            ChoiceService choices,
+            JsonMapper json,
+            TransactionTemplate transaction) {
+        this.shop = shop;
+        this.clock = clock;
+        this.intake = intake;
+        this.jobs = jobs;
+        this.diagnosis = diagnosis;
+        this.readings = readings;
+        this.sourcing = sourcing;
+        this.choices = choices;
+        this.json = json;
+        this.transaction = transaction;
+    }
+
+    record Story(String shop, List<String> people, List<Telling> jobs) {}
+
+    /**
+     * @param daysAgo when it was taken in
+     * @param by who works on it
+     * @param promisedIn days from today it is promised for; left out: not promised
+     * @param seen observations seen, {@code notSeen} looked for in vain
+     */
+    record Telling(
+            int daysAgo,
+            String by,
+            String kind,
+            String maker,
+            String model,
+            @Nullable String serial,
+            @Nullable String era,
+            String owner,
+            String phone,
+            String complaint,
+            @Nullable String cameWith,
+            @Nullable String newPrice,
+            @Nullable Integer promisedIn,
+            @Nullable List<String> seen,
+            @Nullable List<String> notSeen,
+            @Nullable Map<String, String> notes,
+            @Nullable Gear gear,
+            @Nullable Buy buy,
+            @Nullable Choice choice,
+            @Nullable List<Move> moves) {}
+
+    record Gear(
+            String name,
+            String teeth,
+            @Nullable String bore,
+            @Nullable String width,
+            @Nullable Map<String, String> readings,
+            boolean worn,
+            boolean take) {}
+
+    record Buy(int pieces, String reason) {}
+
+    record Choice(Way way, String reason) {}
+
+    /** @param daysAgo when the tray was moved */
+    record Move(
+            int daysAgo,
+            Place to,
+            @Nullable String waitsFor,
+            @Nullable String why) {}
+
+    @Override
+    public void run(ApplicationArguments arguments) throws IOException {
+        if (!shop.people().isEmpty()) {
+            return;
+        }
+        Story story = story();
+        transaction.executeWithoutResult(t -> tell(story));
+        LOG.info("The demo workshop is set up with {} jobs", story.jobs().size());
+    }
+
+    private Story story() throws IOException {
+        try (InputStream file = DemoWorkshop.class.getResourceAsStream("/demo/story.json")) {
+            return json.readValue(Objects.requireNonNull(file), Story.class);
+        }
+    }
+
+    private void tell(Story story) {
+        shop.rename(story.shop());
+        Map<String, Here> people = new HashMap<>();
+        story.people().forEach(name -> people.put(name, shop.welcome(name)));
+        for (Telling telling : story.jobs()) {
+            tell(telling, Objects.requireNonNull(people.get(telling.by()), telling.by()));
+        }
+    }
+
+    private <T> T at(int daysAgo, int minutes, java.util.function.Supplier<T> work) {
+        LocalDate day = shop.today().minusDays(daysAgo);
+        Instant then = day.atTime(9, 0).atZone(shop.shop().zone()).toInstant().plus(minutes, ChronoUnit.MINUTES);
+        Instant now = Instant.now();
+        return clock.at(then.isAfter(now) ? now : then, work);
+    }
+
+    private void tell(Telling t, Here here) {
+        LocalDate promised = t.promisedIn() == null ? null : shop.today().plusDays(t.promisedIn());
+        int taken = t.daysAgo();
+        Job job = at(
+                taken,
+                10,
+                () -> intake.takeIn(
+                        here,
+                        new IntakeService.Intake(
+                                t.kind(),
+                                t.maker(),
+                                t.model(),
+                                t.serial(),
+                                t.era(),
+                                t.owner(),
+                                t.phone(),
+                                t.complaint(),
+                                t.cameWith(),
+                                t.newPrice(),
+                                promised,
+                                null),
+                        Optional.empty()));
+        long id = job.id();
+        listen(t, here, id);
+        if (t.notes() != null) {
+            t.notes()
+                    .forEach((step, what) -> at(
+                            taken,
+                            40,
+                            () -> jobs.note(
+                                    here,
+                                    id,
+                                    app.gewerk.core.Wire.parse(Step.class, step),
+                                    what,
+                                    true,
+                                    Optional.empty())));
+        }
+        if (t.gear() != null) {
+            read(t.gear(), here, id, taken);
+        }
+        decide(t, here, id);
+        for (Move move : t.moves() == null ? List.<Move>of() : t.moves()) {
+            at(
+                    move.daysAgo(),
+                    200,
+                    () -> jobs.move(
+                            here,
+                            id,
+                            jobs.job(id).version(),
+                            move.to(),
+                            Objects.requireNonNullElse(move.waitsFor(), ""),
+                            Objects.requireNonNullElse(move.why(), "")));
+        }
+    }
+
+    private void listen(Telling t, Here here, long id) {
+        if (t.seen() == null) {
+            return;
+        }
+        for (IntakeService.JobCaution caution : intake.cautions(id)) {
+            at(t.daysAgo(), 15, () -> intake.tick(here, id, caution.hazard()));
+        }
+        Map<String, Answer> answers = new LinkedHashMap<>();
+        t.seen().forEach(code -> answers.put(code, Answer.SEEN));
+        if (t.notSeen() != null) {
+            t.notSeen().forEach(code -> answers.put(code, Answer.NOT_SEEN));
+        }
+        at(t.daysAgo(), 20, () -> diagnosis.save(here, id, jobs.job(id).listenVersion(), answers));
+    }
+
+    private void read(Gear gear, Here here, long id, int daysAgo) {
+        List<ReadingEntry> entries = (gear.readings() == null ? Map.<String, String>of() : gear.readings())
+                .entrySet().stream().map(e -> entry(e.getKey(), e.getValue())).toList();
+        at(daysAgo, 60, () -> {
+            ReadingService.GearRead saved = readings.save(
+                    here,
+                    id,
+                    jobs.job(id).gearVersion(),
+                    new ReadingService.GearEntry(
+                            gear.name(), gear.teeth(), gear.worn(), gear.bore(), gear.width(), entries));
+            return gear.take() ? readings.take(here, id, saved.version(), 0, "") : saved;
+        });
+    }
+
+    /** {@code tip}, {@code root}, {@code span3}, {@code centre48}. */
+    private static ReadingEntry entry(String what, String typed) {
+        String number = what.replaceAll("\\D", "");
+        Integer count = number.isEmpty() ? null : Integer.valueOf(number);
+        return switch (what.replaceAll("\\d", "")) {
+            case "tip" -> new ReadingEntry(ReadingEntry.What.TIP_DIAMETER, null, null, null, null, null, typed, null);
+            case "root" -> new ReadingEntry(ReadingEntry.What.ROOT_DIAMETER, null, null, null, null, null, typed, null);
+            case "span" -> new ReadingEntry(ReadingEntry.What.SPAN, count, null, null, null, null, typed, null);
+            case "centre" ->
+                new ReadingEntry(ReadingEntry.What.CENTRE_DISTANCE, null, null, count, null, null, typed, null);
+            default -> throw new IllegalArgumentException("The story reads " + what);
+        };
+    }
+
+    private void decide(Telling t, Here here, long id) {
+        if (t.buy() != null) {
+            at(t.daysAgo(), 90, () -> {
+                SourcingService.Offer offer = sourcing.offers(id, t.buy().pieces()).offers().stream()
+                        .filter(o -> o.landed().enoughInStock())
+                        .findFirst()
+                        .orElseThrow(() -> new IllegalStateException(
+                                "No seller has the gear of tray " + jobs.job(id).trayNumber() + ", " + t.model()));
+                return choices.decide(
+                        here,
+                        id,
+                        jobs.job(id).version(),
+                        Way.BUY,
+                        t.buy().reason(),
+                        new ChoiceService.OrderRequest(
+                                offer.match().offer().seller(),
+                                offer.match().offer().itemNumber(),
+                                t.buy().pieces()),
+                        Optional.of("demo-job-" + id));
+            });
+        } else if (t.choice() != null) {
+            at(
+                    t.daysAgo(),
+                    90,
+                    () -> choices.decide(
+                            here,
+                            id,
+                            jobs.job(id).version(),
+                            t.choice().way(),
+                            t.choice().reason(),
+                            null,
+                            Optional.of("demo-job-" + id)));
+        }
+    }
+}
