@@ -152,7 +152,7 @@ final class Fit {
     }
 
     private CylindricalGear gearAt(double[] g) {
-        double module = hypothesis.pitch().module() * Math.exp(g[LOG_MODULE]);
+        double module = hypothesis.pitch().module() * (hypothesis.free() ? Math.exp(g[LOG_MODULE]) : 1);
         return CylindricalGear.spur(module, toothCount, Math.clamp(g[SHIFT], -1.2, 2.2), hypothesis.rack());
     }
 

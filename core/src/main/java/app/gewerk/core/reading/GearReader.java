@@ -12,12 +12,11 @@ import java.util.Optional;
  * Which gear is it? Bayes over every standard module, diametral pitch and common circular pitch, with each basic rack,
  * and over gears of no series; nuisance quantities are integrated out (see {@link Fit}). External spur gears.
  *
- * <p>When the readings do not go together, each reading in turn may be a slip (1 in 100, anywhere up to twice the
+ * <p>Each reading in turn may be a slip (1 in 100, anywhere up to twice the
  * value), and the answers with and without it are averaged by how well they explain everything.
  */
 public final class GearReader {
     private static final double SLIP_PRIOR = 0.01;
-    private static final double WORTH_DOUBTING_SIGMAS = 2.5;
     private static final double NEGLIGIBLE_LOG = 25;
     private static final int MOST_CANDIDATES = 9;
 
@@ -33,8 +32,7 @@ public final class GearReader {
         }
         refuseImpossible(toothCount, readings);
         List<Weighted> posterior = new ArrayList<>(weigh(fits(toothCount, readings, worn), 0, -1));
-        boolean doubtful = posterior.isEmpty() || doubtful(strongest(posterior), readings);
-        if (doubtful && readings.size() > 1) {
+        if (readings.size() > 1) {
             for (int i = 0; i < readings.size(); i++) {
                 List<Reading> others = new ArrayList<>(readings);
                 Reading slipped = others.remove(i);
@@ -156,12 +154,6 @@ public final class GearReader {
         return posterior.stream()
                 .max(Comparator.comparingDouble(w -> w.logWeight))
                 .orElseThrow();
-    }
-
-    private static boolean doubtful(Weighted best, List<Reading> readings) {
-        return readings.stream().anyMatch(r -> Math.abs(best.fit.residualSigmas(r)) > WORTH_DOUBTING_SIGMAS)
-                || Math.abs(best.fit.profileShift()) > 0.6
-                || !best.fit.hypothesis().standard();
     }
 
     private static void normalise(List<Weighted> posterior) {

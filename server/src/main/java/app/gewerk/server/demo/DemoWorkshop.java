@@ -118,7 +118,8 @@ class DemoWorkshop implements ApplicationRunner {
             boolean worn,
             boolean take) {}
 
-    record Buy(int pieces, String reason) {}
+    /** @param daysAgo when it was ordered; left out: the day it was taken in */
+    record Buy(int pieces, String reason, @Nullable Integer daysAgo) {}
 
     record Choice(Way way, String reason) {}
 
@@ -261,7 +262,8 @@ class DemoWorkshop implements ApplicationRunner {
 
     private void decide(Telling t, Here here, long id) {
         if (t.buy() != null) {
-            at(t.daysAgo(), 90, () -> {
+            int ordered = t.buy().daysAgo() == null ? t.daysAgo() : t.buy().daysAgo();
+            at(ordered, 90, () -> {
                 SourcingService.Offer offer = sourcing.offers(id, t.buy().pieces()).offers().stream()
                         .filter(o -> o.landed().enoughInStock())
                         .findFirst()

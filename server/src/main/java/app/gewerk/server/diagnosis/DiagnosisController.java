@@ -22,7 +22,7 @@ class DiagnosisController {
 
     record Answers(Map<String, Answer> answers) {}
 
-    record Save(int version, Map<String, Answer> answers) {}
+    record SaveHeard(int version, Map<String, Answer> answers) {}
 
     /** Faults ranked from observations alone, without a job. */
     @PostMapping("/api/workings/diagnosis/rank")
@@ -36,7 +36,7 @@ class DiagnosisController {
     }
 
     @PutMapping("/api/diagnosis/{jobId}")
-    DiagnosisService.Heard save(Here here, @PathVariable long jobId, @RequestBody Save save) {
+    DiagnosisService.Heard save(Here here, @PathVariable long jobId, @RequestBody SaveHeard save) {
         return diagnosis.save(here, jobId, save.version(), save.answers());
     }
 }

@@ -3,6 +3,7 @@ package app.gewerk.server.making;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Point;
 import app.gewerk.core.making.GearSvg;
+import app.gewerk.core.reading.LengthEntry;
 import app.gewerk.core.reading.Marks;
 import app.gewerk.core.reading.Reading;
 import app.gewerk.core.sourcing.GearNeed;
@@ -41,7 +42,7 @@ class MakingController {
 
     record DrawingRequest(
             GearSpec gear,
-            @Nullable Double boreMm,
+            @Nullable String boreTyped,
             @Nullable List<ReadingEntry> readings) {}
 
     record MarkView(
@@ -83,7 +84,7 @@ class MakingController {
     @PostMapping("/api/workings/making/drawing")
     Drawing drawing(@RequestBody DrawingRequest request) {
         CylindricalGear gear = request.gear().gear();
-        double bore = bore(request.boreMm());
+        double bore = typedBore(request.boreTyped());
         List<Reading> usable = new ArrayList<>();
         for (ReadingEntry entry : request.readings() == null ? List.<ReadingEntry>of() : request.readings()) {
             usable.add(entry.reading());
@@ -138,6 +139,19 @@ class MakingController {
         String name = readings.read(jobId).name();
         return "Tray " + job.trayNumber() + ": " + job.maker() + " " + job.model()
                 + (name.isEmpty() ? "" : ", " + name);
+    }
+
+    private static double typedBore(@Nullable String typed) {
+        try {
+            return typed == null
+                    ? 0
+                    : LengthEntry.parse(typed).valuesMm().stream()
+                            .mapToDouble(Double::doubleValue)
+                            .average()
+                            .orElse(0);
+        } catch (IllegalArgumentException unfinished) {
+            return 0;
+        }
     }
 
     private static double bore(@Nullable Double boreMm) {

@@ -1,5 +1,8 @@
 package app.gewerk.server.reading;
 
+import app.gewerk.core.gear.BasicRack;
+import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.Span;
 import app.gewerk.core.reading.ToothCount;
 import app.gewerk.server.http.FieldProblem;
 import app.gewerk.server.shop.Here;
@@ -10,6 +13,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
@@ -50,7 +54,7 @@ class ReadingController {
             List<ReadingEntry> readings,
             @Nullable Boolean worn) {}
 
-    record Save(int version, ReadingService.GearEntry gear) {}
+    record SaveReadings(int version, ReadingService.GearEntry gear) {}
 
     record Take(int version, int choice, @Nullable String reason) {}
 
@@ -66,13 +70,24 @@ class ReadingController {
         return readings.identify(count, request.readings(), Boolean.TRUE.equals(request.worn()));
     }
 
+    /** Over how many teeth to lay the caliper, before anything but the tooth count is known. */
+    record Spans(int first, int second) {}
+
+    @GetMapping("/api/workings/reading/spans")
+    Spans spans(@RequestParam String teeth) {
+        ToothCount count = ReadingService.toothCount(teeth);
+        int z = (count.fewest() + count.most()) / 2;
+        int first = Span.bestToothNumber(CylindricalGear.spur(1, z, 0, BasicRack.ISO_53_A));
+        return new Spans(first, first + 1);
+    }
+
     @GetMapping("/api/reading/{jobId}")
     ReadingService.GearRead read(@PathVariable long jobId) {
         return readings.read(jobId);
     }
 
     @PutMapping("/api/reading/{jobId}")
-    ReadingService.GearRead save(Here here, @PathVariable long jobId, @RequestBody Save save) {
+    ReadingService.GearRead save(Here here, @PathVariable long jobId, @RequestBody SaveReadings save) {
         return readings.save(here, jobId, save.version(), save.gear());
     }
 

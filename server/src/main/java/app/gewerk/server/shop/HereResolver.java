@@ -6,6 +6,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.MethodParameter;
 import org.springframework.web.bind.support.WebDataBinderFactory;
@@ -18,6 +19,10 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 @Configuration(proxyBeanMethods = false)
 class HereResolver implements HandlerMethodArgumentResolver, WebMvcConfigurer {
     static final String COOKIE = "gewerk_here";
+
+    static {
+        SpringDocUtils.getConfig().addRequestWrapperToIgnore(Here.class);
+    }
 
     private final ShopService shop;
 

@@ -1,0 +1,21 @@
+import js from '@eslint/js';
+import prettier from 'eslint-config-prettier';
+import a11y from 'eslint-plugin-jsx-a11y';
+import hooks from 'eslint-plugin-react-hooks';
+import ts from 'typescript-eslint';
+
+export default ts.config(
+  { ignores: ['target', 'node_modules', 'src/api/schema.ts', 'scripts', 'eslint.config.js'] },
+  js.configs.recommended,
+  ts.configs.recommendedTypeChecked,
+  { languageOptions: { parserOptions: { projectService: true } } },
+  a11y.flatConfigs.recommended,
+  hooks.configs.flat.recommended,
+  {
+    rules: {
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: false }],
+      'jsx-a11y/no-autofocus': 'off',
+    },
+  },
+  prettier,
+);

@@ -1,0 +1,165 @@
+import { Box } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { Link, Route, Routes, useLocation, useNavigate } from 'react-router';
+import { api, ask, Unreachable } from './api/client';
+import { Find } from './features/shop/Find';
+import { Help } from './features/shop/Help';
+import { Rack } from './features/shop/Rack';
+import { WhoIsHere } from './features/shop/WhoIsHere';
+import { Key } from './parts/Key';
+import { Tooth } from './parts/Marks';
+import { useKeys } from './parts/useKeys';
+import { useLine } from './parts/useSave';
+import { texts } from './texts';
+import { colour } from './theme';
+
+const Sheet = lazy(() => import('./features/job/Sheet'));
+const NewJob = lazy(() => import('./features/intake/NewJob'));
+const ReadAGear = lazy(() => import('./features/workings/ReadAGear'));
+
+export function App() {
+  const navigate = useNavigate();
+  const place = useLocation();
+  const [finding, setFinding] = useState(false);
+  const [help, setHelp] = useState(false);
+  const [choosing, setChoosing] = useState(false);
+  const shop = useQuery({ queryKey: ['shop'], queryFn: () => ask(api.GET('/api/shop')) });
+  const { down, report } = useLine();
+  const lost = down || shop.failureReason instanceof Unreachable;
+  useEffect(() => {
+    if (shop.isSuccess) report(false);
+  }, [shop.isSuccess, shop.dataUpdatedAt, report]);
+  useKeys({
+    '/': () => setFinding(true),
+    n: () => void navigate('/new'),
+    '?': () => setHelp(true),
+  });
+  const here = shop.data?.here;
+  return (
+    <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
+      <TopBar
+        person={here?.name}
+        atBench={!place.pathname.startsWith('/workings')}
+        find={() => setFinding(true)}
+        changePerson={() => setChoosing(true)}
+      />
+      {lost && (
+        <Box role="status" sx={{ bgcolor: colour.measure, px: 2, py: 0.75 }}>
+          {texts.offline}
+        </Box>
+      )}
+      <Box
+        sx={{
+          flex: 1,
+          minHeight: 0,
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr', md: '224px minmax(0, 1fr)' },
+          gridTemplateRows: { xs: 'auto 1fr', md: '1fr' },
+          overflow: { xs: 'auto', md: 'hidden' },
+        }}
+      >
+        <Rack />
+        <Suspense fallback={<Box component="main" sx={{ bgcolor: colour.paper }} />}>
+          <Routes>
+            <Route path="/" element={<Welcome />} />
+            <Route path="/new" element={<NewJob />} />
+            <Route path="/job/:id/:step?" element={<Sheet />} />
+            <Route path="/workings/*" element={<ReadAGear />} />
+            <Route path="*" element={<Welcome />} />
+          </Routes>
+        </Suspense>
+      </Box>
+      {finding && <Find close={() => setFinding(false)} />}
+      {help && <Help close={() => setHelp(false)} />}
+      {shop.data && (!here || choosing) && (
+        <WhoIsHere people={shop.data.people} close={here ? () => setChoosing(false) : undefined} />
+      )}
+    </Box>
+  );
+}
+
+function Welcome() {
+  return (
+    <Box component="main" sx={{ bgcolor: colour.paper, p: 4 }}>
+      {texts.sheet.pick}
+    </Box>
+  );
+}
+
+function TopBar(props: {
+  person: string | undefined;
+  atBench: boolean;
+  find: () => void;
+  changePerson: () => void;
+}) {
+  const plain = {
+    background: 'none',
+    border: 0,
+    color: 'inherit',
+    font: 'inherit',
+    cursor: 'pointer',
+    py: 1,
+    px: 0.5,
+    textDecoration: 'none',
+  } as const;
+  const area = (active: boolean) => ({
+    ...plain,
+    fontSize: 16,
+    borderBottom: `3px solid ${active ? colour.nextEdge : 'transparent'}`,
+    fontWeight: active ? 700 : 400,
+  });
+  return (
+    <Box
+      component="header"
+      sx={{
+        bgcolor: colour.ink,
+        color: colour.paper,
+        display: 'flex',
+        alignItems: 'center',
+        gap: 2.5,
+        px: 2,
+        height: 46,
+        flex: 'none',
+      }}
+    >
+      <Box
+        component={Link}
+        to="/"
+        sx={{ ...plain, display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700, fontSize: 19 }}
+      >
+        <Tooth />
+        {texts.name}
+      </Box>
+      <Box component="nav" aria-label={texts.name} sx={{ display: 'flex', gap: 2, flex: 1 }}>
+        <Box
+          component={Link}
+          to="/"
+          sx={area(props.atBench)}
+          aria-current={props.atBench ? 'page' : undefined}
+        >
+          {texts.bench}
+        </Box>
+        <Box
+          component={Link}
+          to="/workings"
+          sx={area(!props.atBench)}
+          aria-current={props.atBench ? undefined : 'page'}
+        >
+          {texts.workings}
+        </Box>
+      </Box>
+      <Box component="button" type="button" sx={plain} onClick={props.find}>
+        {texts.find}
+        <Key>/</Key>
+      </Box>
+      <Box component={Link} to="/new" sx={plain}>
+        {texts.newJob}
+        <Key>n</Key>
+      </Box>
+      <Box component="button" type="button" sx={plain} onClick={props.changePerson} title={texts.who.change}>
+        {props.person ?? '—'}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,68 @@
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+export type Schemas = components['schemas'];
+export type FieldMessage = { field: string; message: string };
+
+/** A refusal by the server, in its own words. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly fields: FieldMessage[] = [],
+    readonly current?: unknown,
+  ) {
+    super(message);
+  }
+
+  of(field: string): string | undefined {
+    return this.fields.find((f) => f.field === field)?.message;
+  }
+}
+
+/** The server could not be reached at all. */
+export class Unreachable extends Error {}
+
+const client = createClient<paths>({ baseUrl: '/' });
+client.use({
+  onRequest({ request }) {
+    const token = /(?:^|; )XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1];
+    if (token && request.method !== 'GET') request.headers.set('X-XSRF-TOKEN', decodeURIComponent(token));
+    return request;
+  },
+});
+
+export const api = client;
+
+interface Answer<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
+/** The answer's data, or a {@link Refused} or {@link Unreachable} thrown. */
+export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>;
+  try {
+    answer = await call;
+  } catch (failed) {
+    if (failed instanceof DOMException && failed.name === 'AbortError') throw failed;
+    throw new Unreachable('The server does not answer');
+  }
+  if (answer.response.ok) return answer.data as T;
+  const problem = (typeof answer.error === 'object' ? answer.error : {}) as {
+    detail?: string;
+    fields?: FieldMessage[];
+    current?: unknown;
+  } | null;
+  throw new Refused(
+    answer.response.status,
+    problem?.detail ?? `The server answered ${answer.response.status}`,
+    problem?.fields ?? [],
+    problem?.current,
+  );
+}
+
+export function newKey(): string {
+  return crypto.randomUUID();
+}

@@ -1,0 +1,143 @@
+import { Box, Button, TextField } from '@mui/material';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { api, ask, newKey, type Schemas } from '../../api/client';
+import { Key } from '../../parts/Key';
+import { Notice } from '../../parts/Notice';
+import { useDraft } from '../../parts/useDraft';
+import { useKeys } from '../../parts/useKeys';
+import { useSave } from '../../parts/useSave';
+import { dayWords, money, momentWords } from '../../parts/words';
+import { texts } from '../../texts';
+import { colour } from '../../theme';
+import type { Step } from '../job/StepTeeth';
+
+type Way = Schemas['WayView']['way'];
+
+/** Step 6: one of the ways, with its reason. Buying goes on to the step Get. */
+export function Choose({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }) {
+  const queries = useQueryClient();
+  const [draft, setDraft] = useDraft<{ way: Way | ''; reason: string; key: string }>(`choice:${job.id}`);
+  const now = draft ?? { way: '', reason: '', key: newKey() };
+  const ways = useQuery({
+    queryKey: ['ways'],
+    queryFn: () => ask(api.GET('/api/choice/ways')),
+    staleTime: Infinity,
+  });
+  const save = useSave(
+    (way: Way) =>
+      ask(
+        api.POST('/api/choice/{jobId}', {
+          params: { path: { jobId: job.id }, header: { 'Idempotency-Key': now.key } },
+          body: { version: job.version, way, reason: now.reason },
+        }),
+      ),
+    () => {
+      setDraft(undefined);
+      void queries.invalidateQueries({ queryKey: ['job', job.id] });
+      void queries.invalidateQueries({ queryKey: ['rack'] });
+    },
+  );
+  const decide = () => {
+    if (now.way && now.way !== 'buy') void save.run(now.way);
+  };
+  useKeys({ 'Alt+Enter': decide });
+  const chosen = ways.data?.find((w) => w.way === now.way);
+  return (
+    <>
+      <Decisions jobId={job.id} />
+      <Box component="h2" sx={{ fontSize: 17 }}>
+        {texts.choose.title}
+      </Box>
+      <Box
+        role="radiogroup"
+        aria-label={texts.choose.title}
+        sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(190px, 1fr))', gap: 1 }}
+      >
+        {ways.data?.map((way) => (
+          <Box
+            component="label"
+            key={way.way}
+            sx={{
+              bgcolor: way.way === now.way ? colour.go : colour.kraft,
+              color: way.way === now.way ? '#fff' : colour.ink,
+              minHeight: 56,
+              px: 1.5,
+              display: 'flex',
+              alignItems: 'center',
+              cursor: 'pointer',
+              fontWeight: 600,
+              '&:focus-within': { outline: `3px solid ${colour.nextEdge}` },
+            }}
+          >
+            <input
+              type="radio"
+              name="way"
+              checked={way.way === now.way}
+              onChange={() => setDraft({ ...now, way: way.way })}
+              style={{ position: 'absolute', opacity: 0, width: 1, height: 1 }}
+            />
+            {way.words}
+          </Box>
+        ))}
+      </Box>
+      {now.way === 'buy' ? (
+        <Box sx={{ mt: 2 }}>
+          <p>{texts.choose.buyHint}</p>
+          <Button variant="contained" onClick={() => go('get')}>
+            {texts.choose.toGet}
+          </Button>
+        </Box>
+      ) : (
+        chosen && (
+          <Box sx={{ mt: 2, display: 'grid', gap: 1.5 }}>
+            <TextField
+              label={texts.choose.why}
+              multiline
+              minRows={2}
+              value={now.reason}
+              onChange={(event) => setDraft({ ...now, reason: event.target.value })}
+              error={save.refused?.of('reason') !== undefined}
+              helperText={save.refused?.of('reason') ?? texts.choose.leads(chosen.leadsTo)}
+            />
+            <Box sx={{ display: 'flex', alignItems: 'center' }}>
+              <Button variant="contained" disabled={save.busy} onClick={decide}>
+                {save.busy ? texts.saving : `${texts.choose.decide}: ${chosen.words}`}
+              </Button>
+              <Key>Alt+Enter</Key>
+            </Box>
+          </Box>
+        )
+      )}
+      {save.refused && save.refused.fields.length === 0 && (
+        <Notice look="danger" role="alert">
+          {save.refused.message}
+        </Notice>
+      )}
+    </>
+  );
+}
+
+/** What has been decided, latest first. */
+export function Decisions({ jobId }: { jobId: number }) {
+  const decisions = useQuery({
+    queryKey: ['job', jobId, 'decisions'],
+    queryFn: () => ask(api.GET('/api/choice/{jobId}', { params: { path: { jobId } } })),
+  });
+  if (!decisions.data?.length) return null;
+  return (
+    <Box component="section" aria-label={texts.choose.decided}>
+      {[...decisions.data].reverse().map((decision) => (
+        <Notice key={decision.decidedAt} look="calm">
+          <Box sx={{ overflowWrap: 'anywhere' }}>
+            <strong>{decision.wayWords}</strong> {texts.sheet.because} {decision.reason}
+            <Box sx={{ color: colour.inkSoft, fontSize: 14 }}>
+              {decision.decidedBy}, {momentWords(decision.decidedAt)}
+              {decision.order &&
+                `. ${decision.order.itemWords} · ${decision.order.seller} · ${decision.order.orderNumber} · ${money(decision.order.total, decision.order.currency)} · ${texts.get.arrives} ${dayWords(decision.order.arrivesOn)}`}
+            </Box>
+          </Box>
+        </Notice>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,153 @@
+import { Box } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { api, ask, Refused, type Schemas } from '../../api/client';
+import { useKeys } from '../../parts/useKeys';
+import { dayWords } from '../../parts/words';
+import { texts } from '../../texts';
+import { colour, font } from '../../theme';
+import { Choose } from '../choice/Choose';
+import { Listen } from '../diagnosis/Listen';
+import { TakenIn } from '../intake/TakenIn';
+import { ReadStep } from '../reading/ReadStep';
+import { JobGearMat } from '../reading/JobGearMat';
+import { Get } from '../sourcing/Get';
+import { Journal } from './Journal';
+import { StepNotes } from './StepNotes';
+import { STEPS, StepTeeth, type Step } from './StepTeeth';
+
+/** The open job: one step at a time on the sheet, the gear on the mat. */
+export default function Sheet() {
+  const { id, step: wanted } = useParams();
+  const jobId = Number(id);
+  const job = useQuery({
+    queryKey: ['job', jobId],
+    queryFn: () => ask(api.GET('/api/job/{id}', { params: { path: { id: jobId } } })),
+    enabled: Number.isInteger(jobId),
+  });
+  if (job.error instanceof Refused || !Number.isInteger(jobId)) {
+    return (
+      <Box component="main" sx={{ bgcolor: colour.paper, p: 4 }}>
+        {job.error?.message ?? texts.sheet.notThere}
+      </Box>
+    );
+  }
+  if (!job.data) return <Box component="main" sx={{ bgcolor: colour.paper }} aria-busy="true" />;
+  const step =
+    STEPS.find((s) => s === wanted) ?? STEPS.find((s) => !job.data.stepsDone.includes(s)) ?? 'handBack';
+  return <OpenJob key={jobId} job={job.data} step={step} />;
+}
+
+function OpenJob({ job, step }: { job: Schemas['Job']; step: Step }) {
+  const navigate = useNavigate();
+  const [journal, setJournal] = useState(false);
+  const go = (to: Step) => {
+    setJournal(false);
+    void navigate(`/job/${job.id}/${to}`);
+  };
+  useKeys({
+    ...Object.fromEntries(STEPS.map((name, index) => [String((index + 1) % 10), () => go(name)])),
+    j: () => setJournal((open) => !open),
+  });
+  if (step === 'read' && !journal) {
+    return (
+      <ReadStep job={job}>
+        <Head job={job} step={step} journal={journal} setJournal={setJournal} />
+      </ReadStep>
+    );
+  }
+  return (
+    <Frame mat={<JobGearMat jobId={job.id} />}>
+      <Head job={job} step={step} journal={journal} setJournal={setJournal} />
+      <Box sx={{ pt: 2 }}>{journal ? <Journal job={job} /> : <StepBody job={job} step={step} go={go} />}</Box>
+    </Frame>
+  );
+}
+
+function StepBody({ job, step, go }: { job: Schemas['Job']; step: Step; go: (to: Step) => void }) {
+  switch (step) {
+    case 'takeIn':
+      return <TakenIn job={job} go={go} />;
+    case 'listen':
+      return <Listen job={job} go={go} />;
+    case 'choose':
+      return <Choose job={job} go={go} />;
+    case 'get':
+      return <Get job={job} go={go} />;
+    case 'read':
+      return null;
+    default:
+      return <StepNotes key={step} job={job} step={step} go={go} />;
+  }
+}
+
+/** The sheet and, beside it, the mat; one above the other on a narrow screen. */
+export function Frame({ children, mat }: { children: React.ReactNode; mat: React.ReactNode }) {
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: '1fr', lg: 'minmax(0, 1fr) 400px' },
+        gridTemplateRows: { xs: 'auto 480px', lg: '1fr' },
+        minHeight: 0,
+        overflow: { xs: 'auto', lg: 'hidden' },
+      }}
+    >
+      <Box component="main" sx={{ bgcolor: colour.paper, overflow: { lg: 'auto' }, px: 1.5, pb: 3 }}>
+        {children}
+      </Box>
+      {mat}
+    </Box>
+  );
+}
+
+function Head(props: {
+  job: Schemas['Job'];
+  step: Step;
+  journal: boolean;
+  setJournal: (open: boolean) => void;
+}) {
+  const { job } = props;
+  return (
+    <>
+      <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'baseline', py: 1.25, flexWrap: 'wrap' }}>
+        <Box component="h1" sx={{ m: 0, fontSize: 22, lineHeight: 1.2 }}>
+          <Box component="span" sx={{ fontFamily: font.figures, color: colour.engagedDark, mr: 1 }}>
+            {String(job.trayNumber).padStart(2, '0')}
+          </Box>
+          {job.maker} {job.model}
+        </Box>
+        <Box sx={{ color: colour.inkSoft, flex: 1, minWidth: 60 }}>
+          {texts.places[job.place]}
+          {job.waitsFor && `, ${job.waitsFor}`}
+        </Box>
+        {job.promisedOn && (
+          <Box sx={{ whiteSpace: 'nowrap' }}>
+            {texts.sheet.promised}{' '}
+            <Box component="strong" sx={{ fontFamily: font.figures }}>
+              {dayWords(job.promisedOn)}
+            </Box>
+          </Box>
+        )}
+        <Box
+          component="button"
+          type="button"
+          onClick={() => props.setJournal(!props.journal)}
+          aria-pressed={props.journal}
+          sx={{
+            font: 'inherit',
+            border: 0,
+            bgcolor: 'transparent',
+            textDecoration: 'underline',
+            cursor: 'pointer',
+            minHeight: 24,
+          }}
+        >
+          {props.journal ? texts.sheet.back : texts.sheet.journal}
+        </Box>
+      </Box>
+      <StepTeeth job={job} step={props.step} />
+    </>
+  );
+}

@@ -1,0 +1,96 @@
+import { Box, Button, TextField } from '@mui/material';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { api, ask, newKey, type Schemas } from '../../api/client';
+import { Key } from '../../parts/Key';
+import { Notice } from '../../parts/Notice';
+import { useDraft } from '../../parts/useDraft';
+import { useKeys } from '../../parts/useKeys';
+import { useSave } from '../../parts/useSave';
+import { momentWords } from '../../parts/words';
+import { texts } from '../../texts';
+import { colour } from '../../theme';
+import { STEPS, type Step } from './StepTeeth';
+
+type NotedStep = keyof typeof texts.notes.ask;
+
+/** A step that is worked by hand: what was done goes into the journal. */
+export function StepNotes({
+  job,
+  step,
+  go,
+}: {
+  job: Schemas['Job'];
+  step: NotedStep;
+  go: (to: Step) => void;
+}) {
+  const queries = useQueryClient();
+  const [draft, setDraft] = useDraft<{ text: string; key: string }>(`note:${job.id}:${step}`);
+  const journal = useQuery({
+    queryKey: ['job', job.id, 'journal', 'notes'],
+    queryFn: () => ask(api.GET('/api/job/{id}/journal', { params: { path: { id: job.id } } })),
+  });
+  const save = useSave(
+    (done: boolean) =>
+      ask(
+        api.POST('/api/job/{id}/note', {
+          params: { path: { id: job.id }, header: { 'Idempotency-Key': draft?.key ?? newKey() } },
+          body: { step, what: draft?.text ?? '', done },
+        }),
+      ),
+    () => {
+      setDraft(undefined);
+      void queries.invalidateQueries({ queryKey: ['job', job.id] });
+      void queries.invalidateQueries({ queryKey: ['rack'] });
+    },
+  );
+  const finish = async () => {
+    const saved = await save.run(true);
+    const next = STEPS[STEPS.indexOf(step) + 1];
+    if (saved && next) go(next);
+  };
+  useKeys({ 'Alt+Enter': () => void finish() });
+  const lines = journal.data?.filter((entry) => entry.step === step) ?? [];
+  return (
+    <>
+      <Box component="h2" sx={{ fontSize: 17, mt: 0 }}>
+        {texts.notes.ask[step]}
+      </Box>
+      {lines.length === 0 && <Box sx={{ color: colour.inkSoft, mb: 2 }}>{texts.notes.none}</Box>}
+      {lines.map((entry, index) => (
+        <Box key={index} sx={{ py: 1, borderBottom: `1px solid ${colour.line}` }}>
+          <Box sx={{ color: colour.inkSoft, fontSize: 13.5 }}>
+            {entry.person}, {momentWords(entry.at)}
+          </Box>
+          <Box dir="auto" sx={{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere' }}>
+            {entry.what}
+          </Box>
+        </Box>
+      ))}
+      <TextField
+        label={texts.notes.label}
+        multiline
+        minRows={3}
+        fullWidth
+        sx={{ mt: 2 }}
+        value={draft?.text ?? ''}
+        onChange={(event) => setDraft({ text: event.target.value, key: draft?.key ?? newKey() })}
+        error={save.refused !== undefined}
+        helperText={save.refused?.message}
+      />
+      <Box sx={{ display: 'flex', gap: 1, mt: 1.5, alignItems: 'center' }}>
+        <Button variant="contained" disabled={save.busy} onClick={() => void finish()}>
+          {texts.notes.done}
+        </Button>
+        <Button
+          variant="outlined"
+          disabled={save.busy || !draft?.text.trim()}
+          onClick={() => void save.run(false)}
+        >
+          {texts.notes.keep}
+        </Button>
+        <Key>Alt+Enter</Key>
+        {save.busy && <Notice look="calm">{texts.saving}</Notice>}
+      </Box>
+    </>
+  );
+}

@@ -1,0 +1,212 @@
+import { Box, Button, TextField } from '@mui/material';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type ReactNode } from 'react';
+import { useNavigate } from 'react-router';
+import { api, ask, type Schemas } from '../../api/client';
+import { Key } from '../../parts/Key';
+import { Notice } from '../../parts/Notice';
+import { useDraft } from '../../parts/useDraft';
+import { useKeys } from '../../parts/useKeys';
+import { useSave } from '../../parts/useSave';
+import { texts } from '../../texts';
+import { colour } from '../../theme';
+import { Frame } from '../job/Sheet';
+import { Answers } from './Answers';
+import { draftOf, EMPTY_GEAR, gearEntryOf, type GearDraft } from './draft';
+import { ReadingMat } from './ReadingMat';
+import { ReadingStrip } from './ReadingStrip';
+import { useIdentify, useSpans } from './useIdentify';
+
+/** Step 5: from readings to which gear it is, live. */
+export function ReadStep({ job, children }: { job: Schemas['Job']; children: ReactNode }) {
+  const gear = useQuery({
+    queryKey: ['job', job.id, 'gear'],
+    queryFn: () => ask(api.GET('/api/reading/{jobId}', { params: { path: { jobId: job.id } } })),
+  });
+  if (!gear.data) {
+    return <Frame mat={<Box sx={{ bgcolor: colour.mat }} />}>{children}</Frame>;
+  }
+  return (
+    <Reading job={job} gear={gear.data}>
+      {children}
+    </Reading>
+  );
+}
+
+function Reading({
+  job,
+  gear,
+  children,
+}: {
+  job: Schemas['Job'];
+  gear: Schemas['GearRead'];
+  children: ReactNode;
+}) {
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const [kept, setKept] = useDraft<GearDraft>(`gear:${job.id}`);
+  const [chosen, setChosen] = useState(0);
+  const [overlay, setOverlay] = useState(false);
+  const [reason, setReason] = useState('');
+  const draft = kept ?? (gear.version > 0 ? draftOf(gear) : EMPTY_GEAR);
+  const spans = useSpans(draft.teeth);
+  const live = useIdentify(draft, spans);
+  const candidate = live.answer?.candidates[chosen] ?? live.answer?.candidates[0];
+  const refresh = () => {
+    void queries.invalidateQueries({ queryKey: ['job', job.id] });
+    void queries.invalidateQueries({ queryKey: ['rack'] });
+  };
+  const save = useSave(
+    (version: number) =>
+      ask(
+        api.PUT('/api/reading/{jobId}', {
+          params: { path: { jobId: job.id } },
+          body: { version, gear: gearEntryOf(draft, spans) },
+        }),
+      ),
+    (saved) => {
+      queries.setQueryData(['job', job.id, 'gear'], saved);
+      setKept(undefined);
+      refresh();
+    },
+  );
+  const take = useSave(
+    (version: number) =>
+      ask(
+        api.POST('/api/reading/{jobId}/take', {
+          params: { path: { jobId: job.id } },
+          body: { version, choice: chosen, reason },
+        }),
+      ),
+    () => {
+      refresh();
+      void navigate(`/job/${job.id}/get`);
+    },
+  );
+  const takeIt = async () => {
+    if (!candidate || live.refused) return;
+    const saved = kept ? await save.run(draft.version) : gear;
+    if (saved) await take.run(saved.version);
+  };
+  useKeys({ o: () => setOverlay((on) => !on), 'Alt+Enter': () => void takeIt() });
+  const conflict = [save.refused, take.refused].find((r) => r?.status === 409);
+  const theirs = conflict?.current as Schemas['GearRead'] | undefined;
+  const refused = [save.refused, take.refused].find((r) => r && r.status !== 409);
+  return (
+    <Frame
+      mat={
+        <ReadingMat
+          name={draft.name}
+          bore={draft.bore}
+          answer={live.answer}
+          chosen={candidate && live.answer?.candidates[chosen] ? chosen : 0}
+          overlay={overlay}
+          toggleOverlay={() => setOverlay(!overlay)}
+        />
+      }
+    >
+      {children}
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', pt: 1, pb: 0.5 }}>
+        <Box component="h2" sx={{ fontSize: 17, m: 0, whiteSpace: 'nowrap' }}>
+          {texts.read.title}
+        </Box>
+        <TextField
+          size="small"
+          fullWidth
+          placeholder={texts.read.whichHint}
+          slotProps={{ htmlInput: { 'aria-label': texts.read.which } }}
+          value={draft.name}
+          onChange={(event) => setKept({ ...draft, name: event.target.value })}
+        />
+      </Box>
+      {theirs && (
+        <Notice look="next" role="alert">
+          <Box sx={{ flex: 1 }}>
+            {texts.read.theirs}{' '}
+            <Box component="span" sx={{ color: colour.inkSoft }}>
+              {theirs.toothCount} {texts.read.teeth}: {theirs.readings.map((r) => r.typed).join(' · ')}
+            </Box>
+          </Box>
+          <Button
+            variant="outlined"
+            onClick={() => {
+              save.clear();
+              take.clear();
+              setKept(undefined);
+              refresh();
+            }}
+          >
+            {texts.read.useTheirs}
+          </Button>
+          <Button variant="contained" onClick={() => void save.run(theirs.version)}>
+            {texts.read.useMine}
+          </Button>
+        </Notice>
+      )}
+      <ReadingStrip
+        draft={draft}
+        change={setKept}
+        spans={spans}
+        live={live}
+        candidate={candidate}
+        refused={refused}
+      />
+      {live.refused && live.refused.fields.length === 0 && (
+        <Notice look="danger" role="alert">
+          {live.refused.message}
+        </Notice>
+      )}
+      {live.answer && candidate && (
+        <>
+          <Answers answer={live.answer} chosen={chosen} choose={setChosen} />
+          {chosen > 0 && (
+            <TextField
+              size="small"
+              fullWidth
+              sx={{ mt: 1 }}
+              label={texts.read.notFirst}
+              value={reason}
+              onChange={(event) => setReason(event.target.value)}
+              error={refused?.of('reason') !== undefined}
+              helperText={refused?.of('reason')}
+            />
+          )}
+          <Box sx={{ display: 'flex', gap: 1, mt: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
+            <Button
+              variant="contained"
+              data-take=""
+              disabled={save.busy || take.busy || live.refused !== undefined}
+              onClick={() => void takeIt()}
+            >
+              {texts.read.take(candidate.name, candidate.toothCount)}
+            </Button>
+            <Key>Alt+Enter</Key>
+          </Box>
+        </>
+      )}
+      <Box sx={{ display: 'flex', gap: 2, mt: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
+        {kept && (
+          <Button variant="outlined" disabled={save.busy} onClick={() => void save.run(draft.version)}>
+            {save.busy ? texts.saving : texts.read.keep}
+          </Button>
+        )}
+        {gear.takenWords && (
+          <>
+            <Box>{texts.read.taken(gear.takenWords)}</Box>
+            <a href={`/api/making/${job.id}/gear.svg`} download>
+              {texts.read.svg}
+            </a>
+            <a href={`/api/making/${job.id}/gear.pdf`} download>
+              {texts.read.pdf}
+            </a>
+          </>
+        )}
+      </Box>
+      {refused && refused.fields.length === 0 && (
+        <Notice look="danger" role="alert">
+          {refused.message}
+        </Notice>
+      )}
+    </Frame>
+  );
+}

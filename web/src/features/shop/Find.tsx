@@ -1,0 +1,84 @@
+import { Box, Dialog, DialogContent, TextField } from '@mui/material';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState, type KeyboardEvent } from 'react';
+import { useNavigate } from 'react-router';
+import { api, ask } from '../../api/client';
+import { texts } from '../../texts';
+import { colour, font } from '../../theme';
+
+/** Any job by machine, owner, serial or the owner's words; arrows and Enter open it. */
+export function Find({ close }: { close: () => void }) {
+  const [words, setWords] = useState('');
+  const [chosen, setChosen] = useState(0);
+  const navigate = useNavigate();
+  const found = useQuery({
+    queryKey: ['find', words],
+    queryFn: ({ signal }) => ask(api.GET('/api/job', { params: { query: { find: words } }, signal })),
+    placeholderData: keepPreviousData,
+  });
+  const jobs = found.data ?? [];
+  const open = (id: number) => {
+    close();
+    void navigate(`/job/${id}`);
+  };
+  const keys = (event: KeyboardEvent) => {
+    if (event.key === 'ArrowDown') setChosen((at) => Math.min(at + 1, jobs.length - 1));
+    else if (event.key === 'ArrowUp') setChosen((at) => Math.max(at - 1, 0));
+    else if (event.key === 'Enter' && jobs[chosen]) open(jobs[chosen].id);
+    else return;
+    event.preventDefault();
+  };
+  return (
+    <Dialog open onClose={close} fullWidth maxWidth="sm" aria-label={texts.findLabel}>
+      <DialogContent>
+        <TextField
+          fullWidth
+          autoFocus
+          label={texts.findLabel}
+          value={words}
+          onChange={(event) => {
+            setWords(event.target.value);
+            setChosen(0);
+          }}
+          onKeyDown={keys}
+        />
+        {found.data?.length === 0 && <p>{texts.findNothing}</p>}
+        <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}>
+          {jobs.map((job, index) => (
+            <li key={job.id}>
+              <Box
+                component="button"
+                type="button"
+                onClick={() => open(job.id)}
+                sx={{
+                  font: 'inherit',
+                  width: '100%',
+                  textAlign: 'left',
+                  border: 0,
+                  borderBottom: `1px solid ${colour.line}`,
+                  bgcolor: index === chosen ? colour.next : 'transparent',
+                  display: 'grid',
+                  gridTemplateColumns: '42px 1fr auto',
+                  gap: 1,
+                  py: 1,
+                  cursor: 'pointer',
+                }}
+              >
+                <Box sx={{ fontFamily: font.figures, fontSize: 18, fontWeight: 700 }}>
+                  {String(job.trayNumber).padStart(2, '0')}
+                </Box>
+                <Box sx={{ minWidth: 0 }}>
+                  <strong>{job.machine}</strong> {job.ownerName}
+                  <Box dir="auto" sx={{ color: colour.inkSoft }}>
+                    {job.complaint}
+                  </Box>
+                </Box>
+                <Box sx={{ color: colour.inkSoft }}>{texts.places[job.place]}</Box>
+              </Box>
+            </li>
+          ))}
+        </Box>
+      </DialogContent>
+    </Dialog>
+  );
+}

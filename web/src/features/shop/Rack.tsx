@@ -1,0 +1,61 @@
+import { Box } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { useMatch } from 'react-router';
+import { api, ask } from '../../api/client';
+import { texts } from '../../texts';
+import { colour } from '../../theme';
+import { TrayLabel } from './TrayLabel';
+
+/** The jobs where they physically are. */
+export function Rack() {
+  const rack = useQuery({
+    queryKey: ['rack'],
+    queryFn: () => ask(api.GET('/api/job/rack')),
+    refetchInterval: 10_000,
+  });
+  const shop = useQuery({ queryKey: ['shop'], queryFn: () => ask(api.GET('/api/shop')) });
+  const openId = useMatch('/job/:id/*')?.params.id;
+  const shelves = rack.data?.filter((shelf) => shelf.count > 0) ?? [];
+  return (
+    <Box
+      component="nav"
+      aria-label={texts.rack.label}
+      sx={{
+        bgcolor: colour.bench,
+        borderRight: `1px solid ${colour.kraft}`,
+        overflow: 'auto',
+        maxHeight: { xs: 220, md: 'none' },
+        p: 1.25,
+        display: 'flex',
+        flexDirection: 'column',
+        gap: 0.75,
+      }}
+    >
+      {rack.data && shelves.length === 0 && <Box>{texts.rack.empty}</Box>}
+      {shelves.map((shelf) => (
+        <Box key={shelf.place} sx={{ display: 'flex', flexDirection: 'column', gap: 0.5 }}>
+          <Box
+            component="h2"
+            sx={{
+              m: 0,
+              fontSize: 13.5,
+              fontWeight: 400,
+              display: 'flex',
+              justifyContent: 'space-between',
+              px: 0.25,
+            }}
+          >
+            <span>{texts.places[shelf.place]}</span>
+            <span>{shelf.count}</span>
+          </Box>
+          {shelf.trays.map((tray) => (
+            <TrayLabel key={tray.id} tray={tray} today={shop.data?.today} open={String(tray.id) === openId} />
+          ))}
+          {shelf.place !== 'putAway' && shelf.count > shelf.trays.length && (
+            <Box sx={{ fontSize: 13.5 }}>{texts.rack.more(shelf.count - shelf.trays.length)}</Box>
+          )}
+        </Box>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,40 @@
+import { CssBaseline, ThemeProvider } from '@mui/material';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { BrowserRouter } from 'react-router';
+import { Refused } from './api/client';
+import { App } from './App';
+import './index.css';
+import { LineProvider } from './parts/useSave';
+import { theme } from './theme';
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      retry: (count, failed) => !(failed instanceof Refused) && count < 20,
+      retryDelay: 1500,
+      staleTime: 2000,
+      refetchOnWindowFocus: true,
+      networkMode: 'always',
+    },
+  },
+});
+
+const root = document.getElementById('root');
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <ThemeProvider theme={theme}>
+        <CssBaseline />
+        <QueryClientProvider client={queries}>
+          <LineProvider>
+            <BrowserRouter>
+              <App />
+            </BrowserRouter>
+          </LineProvider>
+        </QueryClientProvider>
+      </ThemeProvider>
+    </StrictMode>,
+  );
+}

@@ -1,0 +1,216 @@
+import { Box } from '@mui/material';
+import { useEffect, useRef, useState, type PointerEvent, type ReactNode, type WheelEvent } from 'react';
+import { useKeys } from '../parts/useKeys';
+import { texts } from '../texts';
+import { colour, font } from '../theme';
+
+/** CSS's own millimetre: 96 px to the inch. */
+const PX_PER_MM = 96 / 25.4;
+const ROOM_PX = 70;
+
+interface View {
+  scale: number;
+  x: number;
+  y: number;
+}
+
+/**
+ * The drawing surface, ruled in millimetres. Children draw in mm, the origin in the middle, y downwards; `pen` gives
+ * them the width of one screen pixel in mm.
+ */
+export function Mat(props: {
+  extentMm: number;
+  caption: ReactNode;
+  legend?: ReactNode;
+  children: (pen: number) => ReactNode;
+}) {
+  const frame = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState({ width: 400, height: 600 });
+  const [own, setOwn] = useState<View>();
+  const drag = useRef<{ x: number; y: number; view: View } | undefined>(undefined);
+  useEffect(() => {
+    const element = frame.current;
+    if (!element) return;
+    const watch = new ResizeObserver(() =>
+      setSize({ width: element.clientWidth, height: element.clientHeight }),
+    );
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, []);
+  const room = Math.min(size.width - ROOM_PX, size.height - 2.6 * ROOM_PX);
+  const fitted: View = { scale: Math.max(0.5, room / Math.max(4, props.extentMm)), x: 0, y: 0 };
+  const view = own ?? fitted;
+  const zoom = (factor: number) =>
+    setOwn({ ...view, scale: Math.min(400, Math.max(0.5, view.scale * factor)) });
+  const fit = () => setOwn(undefined);
+  useKeys({ '+': () => zoom(1.25), '-': () => zoom(0.8), f: fit });
+
+  const wheel = (event: WheelEvent) => zoom(event.deltaY < 0 ? 1.12 : 0.9);
+  const down = (event: PointerEvent<SVGSVGElement>) => {
+    event.currentTarget.setPointerCapture(event.pointerId);
+    drag.current = { x: event.clientX, y: event.clientY, view };
+  };
+  const move = (event: PointerEvent) => {
+    const from = drag.current;
+    if (!from) return;
+    setOwn({
+      ...from.view,
+      x: from.view.x + event.clientX - from.x,
+      y: from.view.y + event.clientY - from.y,
+    });
+  };
+  const up = () => (drag.current = undefined);
+
+  const { width, height } = size;
+  const originX = width / 2 + view.x;
+  const originY = height / 2 - 10 + view.y;
+  const fine = view.scale >= 5 ? 1 : 10;
+  const ratio = view.scale / PX_PER_MM;
+  return (
+    <Box
+      component="section"
+      aria-label={texts.mat.label}
+      sx={{
+        bgcolor: colour.mat,
+        color: colour.paper,
+        position: 'relative',
+        minHeight: 0,
+        overflow: 'hidden',
+      }}
+    >
+      <Box ref={frame} sx={{ position: 'absolute', inset: 0 }}>
+        <svg
+          width={width}
+          height={height}
+          onWheel={wheel}
+          onPointerDown={down}
+          onPointerMove={move}
+          onPointerUp={up}
+          onPointerCancel={up}
+          style={{ display: 'block', touchAction: 'none', cursor: 'grab' }}
+          aria-hidden="true"
+        >
+          <Lines
+            step={fine}
+            scale={view.scale}
+            originX={originX}
+            originY={originY}
+            width={width}
+            height={height}
+          />
+          <g transform={`translate(${originX} ${originY}) scale(${view.scale})`}>
+            {props.children(1 / view.scale)}
+          </g>
+          <Ruler scale={view.scale} originX={originX} width={width} />
+        </svg>
+      </Box>
+      <Box
+        sx={{
+          position: 'absolute',
+          top: 26,
+          left: 14,
+          right: 14,
+          display: 'flex',
+          justifyContent: 'space-between',
+          gap: 1,
+          pointerEvents: 'none',
+        }}
+      >
+        <Box sx={{ bgcolor: colour.mat }}>{props.caption}</Box>
+        <Box sx={{ fontFamily: font.figures, bgcolor: colour.mat }}>
+          {ratio >= 1 ? `${ratio.toFixed(ratio < 3 ? 1 : 0)} : 1` : `1 : ${(1 / ratio).toFixed(1)}`}
+        </Box>
+      </Box>
+      <Box sx={{ position: 'absolute', left: 14, right: 14, bottom: 10, display: 'grid', gap: 1 }}>
+        <Box sx={{ fontSize: 14, pointerEvents: 'none' }}>{props.legend}</Box>
+        <Box sx={{ display: 'flex', gap: 0.75 }}>
+          {(
+            [
+              [texts.mat.out, '−', () => zoom(0.8)],
+              [texts.mat.in, '+', () => zoom(1.25)],
+              [texts.mat.fit, texts.mat.fit, fit],
+            ] as const
+          ).map(([label, shown, act]) => (
+            <Box
+              component="button"
+              type="button"
+              key={label}
+              aria-label={label}
+              onClick={act}
+              sx={{
+                font: 'inherit',
+                fontWeight: 700,
+                minWidth: 44,
+                minHeight: 36,
+                border: 0,
+                bgcolor: '#163b34',
+                color: colour.paper,
+                cursor: 'pointer',
+              }}
+            >
+              {shown}
+            </Box>
+          ))}
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+function Lines(props: {
+  step: number;
+  scale: number;
+  originX: number;
+  originY: number;
+  width: number;
+  height: number;
+}) {
+  const fine = props.step * props.scale;
+  const strong = 10 * fine;
+  return (
+    <>
+      <defs>
+        {[fine, strong].map((step, index) => (
+          <pattern
+            key={index}
+            id={index === 0 ? 'mat-fine' : 'mat-strong'}
+            x={props.originX}
+            y={props.originY}
+            width={step}
+            height={step}
+            patternUnits="userSpaceOnUse"
+          >
+            <path
+              d={`M0 0H${step}M0 0V${step}`}
+              stroke={index === 0 ? colour.matLine : colour.matLineStrong}
+              strokeWidth="1"
+              fill="none"
+            />
+          </pattern>
+        ))}
+      </defs>
+      <rect width={props.width} height={props.height} fill="url(#mat-fine)" />
+      <rect width={props.width} height={props.height} fill="url(#mat-strong)" />
+    </>
+  );
+}
+
+function Ruler({ scale, originX, width }: { scale: number; originX: number; width: number }) {
+  const label = [1, 2, 5, 10, 20, 50, 100].find((mm) => mm * scale >= 44) ?? 200;
+  const first = Math.ceil(-originX / scale / label) * label;
+  const marks: number[] = [];
+  for (let mm = first; originX + mm * scale < width; mm += label) marks.push(mm);
+  return (
+    <g>
+      <rect width={width} height="20" fill={colour.mat} />
+      {marks.map((mm) => (
+        <g key={mm} transform={`translate(${originX + mm * scale} 0)`}>
+          <path d="M0 0V7" stroke={colour.paper} strokeWidth="1" />
+          <text y="18" textAnchor="middle" fontSize="13" fontFamily={font.figures} fill={colour.paper}>
+            {mm}
+          </text>
+        </g>
+      ))}
+    </g>
+  );
+}

@@ -1,0 +1,30 @@
+const DAY = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
+const MOMENT = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+});
+
+/** "Fri 27 Nov" of an ISO day. */
+export function dayWords(iso: string): string {
+  return DAY.format(new Date(`${iso}T12:00:00`));
+}
+
+/** "23 Nov, 09:10" of an ISO moment. */
+export function momentWords(iso: string): string {
+  return MOMENT.format(new Date(iso));
+}
+
+export function money(amount: number, currency: string): string {
+  return `${amount.toFixed(2)} ${currency}`;
+}
+
+/** 20 → "20°", 14.5 → "14½°". */
+export function angleWords(degrees: number): string {
+  return degrees % 1 === 0.5 ? `${Math.floor(degrees)}½°` : `${degrees}°`;
+}
+
+export function signed(value: number, digits = 2): string {
+  return `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(digits)}`;
+}

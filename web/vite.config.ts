@@ -1,0 +1,10 @@
+/// <reference types="vitest/config" />
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+  plugins: [react()],
+  server: { proxy: { '/api': 'http://127.0.0.1:7460' } },
+  build: { target: 'es2022', assetsInlineLimit: 0, chunkSizeWarningLimit: 700 },
+  test: { environment: 'jsdom' },
+});
