@@ -1,4 +1,4 @@
-import { Box } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, Route, Routes, useLocation, useNavigate } from 'react-router';
@@ -6,11 +6,13 @@ import { api, ask, Unreachable } from './api/client';
 import { Find } from './features/shop/Find';
 import { Help } from './features/shop/Help';
 import { Rack } from './features/shop/Rack';
+import { TrayLabel } from './features/shop/TrayLabel';
 import { WhoIsHere } from './features/shop/WhoIsHere';
 import { Key } from './parts/Key';
 import { Tooth } from './parts/Marks';
 import { useKeys } from './parts/useKeys';
 import { useLine } from './parts/useSave';
+import { dayWords } from './parts/words';
 import { texts } from './texts';
 import { colour } from './theme';
 
@@ -79,10 +81,45 @@ export function App() {
   );
 }
 
+/** Nothing open: the trays that press most, large. */
 function Welcome() {
+  const rack = useQuery({ queryKey: ['rack'], queryFn: () => ask(api.GET('/api/job/rack')) });
+  const shop = useQuery({ queryKey: ['shop'], queryFn: () => ask(api.GET('/api/shop')) });
+  const pressing = (rack.data ?? [])
+    .filter(
+      (shelf) => shelf.place === 'onTheBench' || shelf.place === 'toProve' || shelf.place === 'readyToGo',
+    )
+    .flatMap((shelf) => shelf.trays)
+    .filter((tray) => tray.promisedOn)
+    .sort((a, b) => (a.promisedOn ?? '').localeCompare(b.promisedOn ?? ''))
+    .slice(0, 6);
   return (
-    <Box component="main" sx={{ bgcolor: colour.paper, p: 4 }}>
-      {texts.sheet.pick}
+    <Box component="main" sx={{ bgcolor: colour.paper, p: 3, overflow: 'auto' }}>
+      <Box component="h1" sx={{ fontSize: 22, mt: 0 }}>
+        {shop.data?.name}
+      </Box>
+      {pressing.length > 0 && (
+        <>
+          <Box component="h2" sx={{ fontSize: 17 }}>
+            {texts.welcome.pressing}
+          </Box>
+          <Box sx={{ display: 'grid', gap: 1, maxWidth: 560 }}>
+            {pressing.map((tray) => (
+              <Box
+                key={tray.id}
+                sx={{ display: 'grid', gridTemplateColumns: '110px minmax(0, 1fr)', alignItems: 'center' }}
+              >
+                <strong>{dayWords(tray.promisedOn ?? '')}</strong>
+                <TrayLabel tray={tray} today={shop.data?.today} open={false} />
+              </Box>
+            ))}
+          </Box>
+        </>
+      )}
+      <Button component={Link} to="/new" variant="contained" sx={{ mt: 3 }}>
+        {texts.intake.title}
+        <Key>n</Key>
+      </Button>
     </Box>
   );
 }

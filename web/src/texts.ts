@@ -46,7 +46,6 @@ export const texts = {
     next: 'next:',
   },
   sheet: {
-    pick: 'Pick a tray on the left, or take in a machine.',
     notThere: 'There is no such job here.',
     promised: 'promised',
     journal: 'Journal',
@@ -60,6 +59,7 @@ export const texts = {
     moveGo: 'Move it',
     because: 'because',
   },
+  welcome: { pressing: 'What presses most' },
   notes: {
     ask: {
       open: 'What came off, where, with which screws?',
@@ -91,6 +91,7 @@ export const texts = {
     save: 'Put it in a tray',
     correct: 'Save the correction',
     seen: (n: number) => (n === 1 ? 'seen once before' : `seen ${n} times before`),
+    correctIt: 'Correct it',
     saidBy: 'The owner says',
   },
   cautions: {

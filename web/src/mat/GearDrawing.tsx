@@ -52,7 +52,7 @@ export function GearDrawing({
           key={index}
           mark={mark}
           pen={pen}
-          reach={drawing.tipDiameterMm / 2 + (18 + 4 * index) * pen}
+          reach={drawing.tipDiameterMm / 2 + (34 + 3 * index) * pen}
         />
       ))}
     </>

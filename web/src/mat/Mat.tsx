@@ -6,7 +6,7 @@ import { colour, font } from '../theme';
 
 /** CSS's own millimetre: 96 px to the inch. */
 const PX_PER_MM = 96 / 25.4;
-const ROOM_PX = 70;
+const ROOM_PX = 110;
 
 interface View {
   scale: number;
@@ -37,7 +37,7 @@ export function Mat(props: {
     watch.observe(element);
     return () => watch.disconnect();
   }, []);
-  const room = Math.min(size.width - ROOM_PX, size.height - 2.6 * ROOM_PX);
+  const room = Math.min(size.width - ROOM_PX, size.height - 2 * ROOM_PX);
   const fitted: View = { scale: Math.max(0.5, room / Math.max(4, props.extentMm)), x: 0, y: 0 };
   const view = own ?? fitted;
   const zoom = (factor: number) =>

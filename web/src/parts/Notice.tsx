@@ -29,7 +29,7 @@ export function Notice({
         display: 'flex',
         gap: 2,
         alignItems: 'center',
-        flexWrap: 'wrap',
+        '& > :not(svg):first-of-type, & > svg + *': { minWidth: 0 },
       }}
     >
       {children}

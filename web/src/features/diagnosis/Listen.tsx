@@ -75,7 +75,7 @@ export function Listen({ job, go }: { job: Schemas['Job']; go: (to: Step) => voi
       <Box
         sx={{
           display: 'grid',
-          gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1.15fr) minmax(0, 1fr)' },
+          gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1.4fr) minmax(0, 1fr)' },
           gap: 2.5,
         }}
       >
@@ -126,7 +126,7 @@ function AnswerRow(props: {
         gap: 1,
         alignItems: 'center',
         borderBottom: `1px solid ${colour.line}`,
-        minHeight: 40,
+        minHeight: 37,
         fontSize: 14,
         lineHeight: 1.25,
       }}
@@ -136,20 +136,21 @@ function AnswerRow(props: {
         {ANSWERS.map((answer) => {
           const on = props.answer === answer;
           const ground =
-            answer === 'seen' ? colour.go : answer === 'notSeen' ? colour.engagedDark : colour.kraftDark;
+            answer === 'seen' ? colour.go : answer === 'notSeen' ? colour.engagedDark : 'transparent';
           return (
             <Box
               component="label"
               key={answer}
               sx={{
-                px: 1,
+                px: 0.9,
                 minHeight: 32,
                 display: 'grid',
                 placeItems: 'center',
                 fontSize: 13.5,
                 cursor: 'pointer',
                 bgcolor: on ? ground : colour.kraft,
-                color: on ? '#fff' : colour.ink,
+                color: on && answer !== 'notTried' ? '#fff' : colour.ink,
+                textDecoration: on && answer === 'notTried' ? 'underline' : 'none',
                 fontWeight: on ? 700 : 400,
                 borderLeft: `1px solid ${colour.paper}`,
                 '&:focus-within': { outline: `3px solid ${colour.nextEdge}`, zIndex: 1 },

@@ -93,7 +93,7 @@ export function TakenIn({ job, go }: { job: Job; go: (to: Step) => void }) {
           {texts.listen.title}
         </Button>
         <Button variant="outlined" onClick={() => setCorrecting(true)}>
-          {texts.intake.correctTitle}
+          {texts.intake.correctIt}
         </Button>
       </Box>
     </>

@@ -2,7 +2,7 @@ import { Box } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { Mark } from '../../parts/Marks';
 import { Notice } from '../../parts/Notice';
-import { angleWords, signed } from '../../parts/words';
+import { angleWords, shiftWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 
@@ -75,7 +75,7 @@ function Bar(props: {
   const details = [
     angleWords(candidate.pressureAngleDeg),
     candidate.addendumCoefficient < 1 ? 'stub teeth' : '',
-    `shift ${signed(candidate.profileShiftCoefficient)}`,
+    shiftWords(candidate.profileShiftCoefficient),
     candidate.tipWearMm > 0.05 ? `tips worn ${candidate.tipWearMm.toFixed(2)}` : '',
   ].filter(Boolean);
   return (
@@ -86,7 +86,7 @@ function Bar(props: {
         gridTemplateColumns: 'minmax(0, 1.5fr) minmax(0, 1fr) 60px',
         columnGap: 1.5,
         alignItems: 'center',
-        minHeight: 36,
+        minHeight: 33,
         px: 0.75,
         cursor: 'pointer',
         bgcolor: props.chosen ? '#fff' : 'transparent',

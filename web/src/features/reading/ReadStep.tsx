@@ -171,7 +171,18 @@ function Reading({
               helperText={refused?.of('reason')}
             />
           )}
-          <Box sx={{ display: 'flex', gap: 1, mt: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
+          <Box
+            sx={{
+              display: 'flex',
+              gap: 1,
+              mt: 1,
+              py: 1,
+              alignItems: 'center',
+              position: 'sticky',
+              bottom: 0,
+              bgcolor: colour.paper,
+            }}
+          >
             <Button
               variant="contained"
               data-take=""

@@ -3,7 +3,7 @@ import type { Schemas } from '../../api/client';
 import { GearDrawing } from '../../mat/GearDrawing';
 import { Mat } from '../../mat/Mat';
 import { texts } from '../../texts';
-import { angleWords, signed } from '../../parts/words';
+import { angleWords, shiftWords } from '../../parts/words';
 import { colour } from '../../theme';
 import { useDrawing } from './useIdentify';
 
@@ -34,8 +34,8 @@ export function ReadingMat(props: {
         candidate && (
           <>
             <Box>
-              ■ {candidate.name}, {angleWords(candidate.pressureAngleDeg)}, shift{' '}
-              {signed(candidate.profileShiftCoefficient)}
+              ■ {candidate.name}, {angleWords(candidate.pressureAngleDeg)},{' '}
+              {shiftWords(candidate.profileShiftCoefficient)}
             </Box>
             {shown && (
               <Box sx={{ opacity: 0.95 }}>

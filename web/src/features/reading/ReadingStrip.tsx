@@ -185,7 +185,7 @@ function Row(props: {
           gridTemplateColumns: WIDTH,
           alignItems: 'center',
           columnGap: 1,
-          minHeight: 41,
+          minHeight: 39,
         }}
       >
         <Mark name={props.mark} size={24} color={colour.kraftDark} />
@@ -211,7 +211,7 @@ function Row(props: {
             fontWeight: 600,
             color: colour.ink,
             width: '100%',
-            minHeight: 36,
+            minHeight: 34,
             border: `1px solid ${props.message ? colour.danger : '#cdbf9f'}`,
             bgcolor: '#fff',
             px: 1,

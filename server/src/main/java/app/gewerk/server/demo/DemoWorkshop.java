@@ -17,6 +17,7 @@ import app.gewerk.server.shop.ShopService;
 import app.gewerk.server.sourcing.SourcingService;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -29,9 +30,8 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.boot.ApplicationArguments;
-import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.context.SmartLifecycle;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
@@ -42,7 +42,7 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Component
 @ConditionalOnProperty(name = "gewerk.demo", havingValue = "true")
-class DemoWorkshop implements ApplicationRunner {
+class DemoWorkshop implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(DemoWorkshop.class);
 
     private final ShopService shop;
@@ -55,6 +55,7 @@ class DemoWorkshop implements ApplicationRunner {
     private final ChoiceService choices;
     private final JsonMapper json;
     private final TransactionTemplate transaction;
+    private boolean running;
 
     DemoWorkshop(
             ShopService shop,
@@ -130,8 +131,15 @@ class DemoWorkshop implements ApplicationRunner {
             @Nullable String waitsFor,
             @Nullable String why) {}
 
+    /** After the stand-in sellers, before the first visitor. */
     @Override
-    public void run(ApplicationArguments arguments) throws IOException {
+    public int getPhase() {
+        return 100;
+    }
+
+    @Override
+    public void start() {
+        running = true;
         if (!shop.people().isEmpty()) {
             return;
         }
@@ -140,9 +148,21 @@ class DemoWorkshop implements ApplicationRunner {
         LOG.info("The demo workshop is set up with {} jobs", story.jobs().size());
     }
 
-    private Story story() throws IOException {
+    @Override
+    public void stop() {
+        running = false;
+    }
+
+    @Override
+    public boolean isRunning() {
+        return running;
+    }
+
+    private Story story() {
         try (InputStream file = DemoWorkshop.class.getResourceAsStream("/demo/story.json")) {
             return json.readValue(Objects.requireNonNull(file), Story.class);
+        } catch (IOException unreadable) {
+            throw new UncheckedIOException(unreadable);
         }
     }
 

@@ -121,7 +121,7 @@ public class SellerStandIn implements SmartLifecycle {
         return server != null;
     }
 
-    /** Before the web server, so that it is there when the first question comes. */
+    /** Before the demo and the web server, so that it is there when the first question comes. */
     @Override
     public int getPhase() {
         return 0;

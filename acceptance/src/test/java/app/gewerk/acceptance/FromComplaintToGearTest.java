@@ -1,0 +1,195 @@
+package app.gewerk.acceptance;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+import org.locationtech.jts.geom.Geometry;
+import org.w3c.dom.Document;
+import org.w3c.dom.Element;
+
+/** The whole of the job once, by hand, on an empty database. */
+class FromComplaintToGearTest {
+    private static final double MODULE = 0.5;
+    private static final int TEETH = 24;
+    private static final String COMPLAINT = "It clicks \u2699 and stops. \u05d4\u05d5\u05d0 \u05e0\u05e2\u05e6\u05e8";
+
+    /** Span by its definition, base pitches and one base thickness; involute of 20° from the handbook table, 0.014904. */
+    private static double span(int k) {
+        double baseDiameter = MODULE * TEETH * Math.cos(Math.toRadians(20));
+        double basePitch = Math.PI * baseDiameter / TEETH;
+        double baseThickness = baseDiameter * (Math.PI / 2 / TEETH + 0.014904);
+        return (k - 1) * basePitch + baseThickness;
+    }
+
+    @Test
+    void fromTheOwnersComplaintToTheRightGearOrdered() throws IOException {
+        try (RunningGewerk gewerk = RunningGewerk.empty();
+                Technician technician = new Technician(gewerk)) {
+            technician.stepUp("Mara");
+            takeIn(technician);
+            tickCautions(technician);
+            listen(technician);
+            read(technician);
+            get(technician);
+
+            assertThat(gewerk.get("/api/handback/1/job.json").body())
+                    .contains("\"place\":\"waitingForGear\"")
+                    .contains("\"way\":\"buy\"")
+                    .contains("(24 teeth, POM)")
+                    .contains("fits without work")
+                    .contains("\"module\":0.5")
+                    .contains(COMPLAINT);
+            svgMeasures(technician);
+            pdfMeasures(gewerk.bytes("/api/making/1/gear.pdf").body());
+            recordReadsBack(gewerk.bytes("/api/handback/1/job.pdf").body());
+            assertThat(technician.complaints()).isEmpty();
+        }
+    }
+
+    private static void takeIn(Technician technician) {
+        technician.press("n");
+        technician.field("Maker").fill("Vantorel");
+        technician.field("Model").fill("Carousel 24");
+        technician.page.getByLabel("What is it?").click();
+        technician.role(AriaRole.OPTION, "slide projector").click();
+        technician.field("What the owner says, word for word").fill(COMPLAINT);
+        technician.field("Owner").fill("Gert Pallin");
+        technician.field("Phone").fill("0555 0107");
+        technician.field("Price of a new one").fill("129,90");
+        technician.button("Put it in a tray").click();
+        assertThat(technician.page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+                .containsText("Vantorel Carousel 24");
+        assertThat(technician.role(AriaRole.NAVIGATION, "Rack of trays")).containsText("01");
+    }
+
+    private static void tickCautions(Technician technician) {
+        Locator ticks = technician.button(Pattern.compile("^I have read this"));
+        assertThat(ticks).hasCount(2);
+        ticks.first().click();
+        assertThat(ticks).hasCount(1);
+        ticks.first().click();
+        assertThat(ticks).hasCount(0);
+        assertThat(technician.text("mains voltage: read by Mara")).isVisible();
+    }
+
+    private static void listen(Technician technician) {
+        technician.button("What does it do before it is opened?").click();
+        observe(technician, "a steady click-click while driven", "yes");
+        observe(technician, "it skips at the same place each turn", "yes");
+        observe(technician, "it screams or squeals", "no");
+        Locator likeliest = technician
+                .role(AriaRole.REGION, "What it may be")
+                .locator("details")
+                .first();
+        assertThat(likeliest).containsText("a run of teeth is torn off or missing");
+        assertThat(likeliest).containsText("it skips at the same place each turn");
+        technician.button("Keep these answers").click();
+        assertThat(technician.text("What came off, where, with which screws?")).isVisible();
+    }
+
+    private static void observe(Technician technician, String what, String answer) {
+        technician
+                .role(AriaRole.RADIOGROUP, what)
+                .getByText(answer, new Locator.GetByTextOptions().setExact(true))
+                .click();
+    }
+
+    private static void read(Technician technician) {
+        technician.press("5");
+        technician.page.getByLabel("Which gear of the machine is it?").fill("carriage gear");
+        technician.field("teeth").fill("24");
+        assertThat(technician.field("span over 3")).isVisible();
+        technician.press("Enter");
+        technician.type("12,99 13.01 13");
+        technician.press("Enter");
+        technician.type(String.format(Locale.ROOT, "%.4fin", span(3) / 25.4));
+        technician.press("Enter");
+        technician.type(String.format(Locale.ROOT, "%.2f", span(4)));
+        technician.press("Enter");
+        technician.type("2,0");
+        technician.press("Enter");
+        technician.type("4");
+        assertThat(technician.field("span over 3")).hasValue(Pattern.compile("in$"));
+        assertThat(technician.text("13.000 ± 0.012")).isVisible();
+        technician.button("It is 0.5 module, 24 teeth").click();
+    }
+
+    private static void get(Technician technician) {
+        assertThat(technician.text("Gears that fit: 0.5 module, 24 teeth")).isVisible();
+        Locator offers = technician.role(AriaRole.RADIOGROUP, "Gears that fit").locator("label");
+        assertThat(offers.first()).containsText("drops in without work");
+        technician.field("How many?").fill("2");
+        assertThat(offers.first()).containsText("2 pc");
+        offers.first().click();
+        technician.button(Pattern.compile("^Order it:")).click();
+        assertThat(technician.text("Say why")).isVisible();
+        technician.field("Why this one?").fill("fits without work, here tomorrow");
+        technician.button(Pattern.compile("^Order it:")).click();
+        Locator rack = technician.role(AriaRole.NAVIGATION, "Rack of trays");
+        assertThat(rack).containsText("waiting for a gear");
+        assertThat(rack).containsText("arrives");
+        technician.button("Journal").click();
+        Locator journal = technician.page.locator("main ol").last();
+        assertThat(journal).containsText("Taken in as tray 1");
+        assertThat(journal).containsText("Mara");
+        assertThat(journal).containsText("because fits without work, here tomorrow");
+        technician.button("Back to the step").click();
+    }
+
+    private static void svgMeasures(Technician technician) throws IOException {
+        technician.role(AriaRole.LINK, "Read, done").click();
+        Download download = technician.page.waitForDownload(
+                () -> technician.role(AriaRole.LINK, "SVG in true mm").click());
+        Document svg = Drawings.xml(Files.readAllBytes(download.path()));
+        Element root = svg.getDocumentElement();
+        assertThat(root.getAttribute("width")).endsWith("mm");
+        double widthMm = Double.parseDouble(root.getAttribute("width").replace("mm", ""));
+        double viewWidth = Double.parseDouble(root.getAttribute("viewBox").split(" ")[2]);
+        assertThat(widthMm).as("one user unit is one millimetre").isCloseTo(viewWidth, within(1e-9));
+        Geometry teeth =
+                Drawings.path(((Element) svg.getElementsByTagName("path").item(0)).getAttribute("d"));
+        assertThat(teeth.isValid()).isTrue();
+        assertThat(Drawings.outerDiameter(teeth)).isCloseTo(MODULE * (TEETH + 2), within(0.01));
+        assertThat(teeth.getArea()).isBetween(disc(MODULE * (TEETH - 2.5)), disc(MODULE * (TEETH + 2)));
+        Element bore = (Element) svg.getElementsByTagName("circle").item(0);
+        assertThat(2 * Double.parseDouble(bore.getAttribute("r"))).isCloseTo(2.0, within(0.001));
+    }
+
+    private static double disc(double diameter) {
+        return Math.PI / 4 * diameter * diameter;
+    }
+
+    private static void pdfMeasures(byte[] pdf) {
+        List<Geometry> paths = Drawings.pdfPathsMm(pdf);
+        assertThat(Drawings.outerDiameter(paths.getFirst())).isCloseTo(MODULE * (TEETH + 2), within(0.01));
+        double longestLine = paths.stream()
+                .filter(p -> p.getNumPoints() == 2)
+                .mapToDouble(Geometry::getLength)
+                .max()
+                .orElse(0);
+        assertThat(longestLine).as("the check ruler").isCloseTo(50, within(0.01));
+    }
+
+    private static void recordReadsBack(byte[] pdf) throws IOException {
+        Path file = Files.createTempFile("job", ".pdf");
+        Files.write(file, pdf);
+        assertThat(RunningGewerk.run(List.of("pdftotext", "-layout", file.toString(), "-")))
+                .contains("Vantorel Carousel 24")
+                .contains("It clicks")
+                .contains("mains voltage: read by Mara")
+                .contains("Taken to be: 0.5 module, 24 teeth, 20°")
+                .contains("because: fits without work, here tomorrow");
+    }
+}

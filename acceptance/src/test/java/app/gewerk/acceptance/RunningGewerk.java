@@ -1,0 +1,204 @@
+package app.gewerk.acceptance;
+
+import java.io.File;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Duration;
+import java.util.List;
+import java.util.UUID;
+import java.util.concurrent.TimeUnit;
+import org.awaitility.Awaitility;
+
+/** The built application as a process of its own, on a database of its own. */
+final class RunningGewerk implements AutoCloseable {
+    private static final Path APP = Path.of("target/app").toAbsolutePath();
+    private static final HttpClient HTTP = HttpClient.newHttpClient();
+
+    private final String database = "acceptance_" + UUID.randomUUID().toString().replace("-", "");
+    private final boolean demo;
+    private final int port = freePort();
+    private Process process;
+
+    private RunningGewerk(boolean demo) {
+        this.demo = demo;
+    }
+
+    static RunningGewerk empty() {
+        return started(false);
+    }
+
+    static RunningGewerk withDemo() {
+        return started(true);
+    }
+
+    private static RunningGewerk started(boolean demo) {
+        layOut();
+        RunningGewerk gewerk = new RunningGewerk(demo);
+        sql("postgres", "create database " + gewerk.database);
+        gewerk.start();
+        return gewerk;
+    }
+
+    /** Takes the jar apart beside its libraries, as the start command does. */
+    private static synchronized void layOut() {
+        if (!Files.exists(APP)) {
+            String jar = Path.of("../server/target/server-1-app.jar").toString();
+            run(List.of(java(), "-Djarmode=tools", "-jar", jar, "extract", "--destination", APP.toString()));
+        }
+    }
+
+    /** What a command says; refused when it fails. */
+    static String run(List<String> command) {
+        try {
+            Process process =
+                    new ProcessBuilder(command).redirectErrorStream(true).start();
+            String said = new String(process.getInputStream().readAllBytes());
+            if (process.waitFor() != 0) {
+                throw new IllegalStateException(command + " failed: " + said);
+            }
+            return said;
+        } catch (IOException failed) {
+            throw new UncheckedIOException(failed);
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(stopped);
+        }
+    }
+
+    private static String java() {
+        return System.getProperty("java.home") + "/bin/java";
+    }
+
+    void start() {
+        ProcessBuilder builder = new ProcessBuilder(
+                java(),
+                "-Xmx192m",
+                "-XX:+UseSerialGC",
+                "-jar",
+                APP.resolve("server-1-app.jar").toString());
+        builder.environment().put("GEWERK_DB_URL", url(database));
+        builder.environment().put("GEWERK_DB_USER", System.getenv("GEWERK_TEST_DB_USER"));
+        builder.environment().put("GEWERK_DB_PASSWORD", System.getenv("GEWERK_TEST_DB_PASSWORD"));
+        builder.environment().put("GEWERK_DEMO", String.valueOf(demo));
+        builder.environment().put("SERVER_PORT", String.valueOf(port));
+        builder.redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.appendTo(log()));
+        try {
+            process = builder.start();
+        } catch (IOException failed) {
+            throw new UncheckedIOException(failed);
+        }
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(90))
+                .pollInterval(Duration.ofMillis(100))
+                .until(this::answers);
+    }
+
+    private File log() {
+        return new File("target/gewerk-" + database + ".log");
+    }
+
+    private boolean answers() {
+        if (!process.isAlive()) {
+            throw new IllegalStateException("The server ended by itself: see " + log());
+        }
+        try {
+            return get("/api/shop").statusCode() == 200;
+        } catch (UncheckedIOException notYet) {
+            return false;
+        }
+    }
+
+    HttpResponse<String> get(String path) {
+        return send(HttpRequest.newBuilder(address(path)).GET().build(), HttpResponse.BodyHandlers.ofString());
+    }
+
+    HttpResponse<byte[]> bytes(String path) {
+        return send(HttpRequest.newBuilder(address(path)).GET().build(), HttpResponse.BodyHandlers.ofByteArray());
+    }
+
+    static <T> HttpResponse<T> send(HttpRequest request, HttpResponse.BodyHandler<T> handler) {
+        try {
+            return HTTP.send(request, handler);
+        } catch (IOException failed) {
+            throw new UncheckedIOException(failed);
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(stopped);
+        }
+    }
+
+    URI address(String path) {
+        return URI.create("http://127.0.0.1:" + port + path);
+    }
+
+    long pid() {
+        return process.pid();
+    }
+
+    /** As if the power had failed: no shutdown hook runs. */
+    void kill() {
+        waitForEnd(process.destroyForcibly());
+    }
+
+    private static void waitForEnd(Process ending) {
+        try {
+            if (!ending.waitFor(20, TimeUnit.SECONDS)) {
+                ending.destroyForcibly();
+            }
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    @Override
+    public void close() {
+        process.destroy();
+        waitForEnd(process);
+        sql("postgres", "drop database if exists " + database + " with (force)");
+    }
+
+    /** Runs statements in this application's own database. */
+    void inDatabase(String... statements) {
+        sql(database, statements);
+    }
+
+    private static void sql(String database, String... statements) {
+        String user = System.getenv("GEWERK_TEST_DB_USER");
+        String password = System.getenv("GEWERK_TEST_DB_PASSWORD");
+        try (Connection connection = DriverManager.getConnection(url(database), user, password);
+                Statement running = connection.createStatement()) {
+            for (String statement : statements) {
+                running.execute(statement);
+            }
+        } catch (SQLException failed) {
+            throw new IllegalStateException(failed);
+        }
+    }
+
+    private static String url(String database) {
+        String server = System.getenv("GEWERK_TEST_DB_URL");
+        if (server == null) {
+            throw new IllegalStateException("Run the tests with ./gewerk test, which starts PostgreSQL for them");
+        }
+        return server + database;
+    }
+
+    static int freePort() {
+        try (ServerSocket socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        } catch (IOException failed) {
+            throw new UncheckedIOException(failed);
+        }
+    }
+}

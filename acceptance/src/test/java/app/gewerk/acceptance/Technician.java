@@ -1,0 +1,115 @@
+package app.gewerk.acceptance;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.WaitForSelectorState;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+
+/** A person in front of Debian's Chromium. */
+final class Technician implements AutoCloseable {
+    private final Playwright playwright;
+    private final Browser browser;
+    private final List<String> complaints = new ArrayList<>();
+    private final RunningGewerk gewerk;
+    final BrowserContext context;
+    final Page page;
+
+    Technician(RunningGewerk gewerk) {
+        this.gewerk = gewerk;
+        playwright = Playwright.create(
+                new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+        browser = playwright
+                .chromium()
+                .launch(new BrowserType.LaunchOptions()
+                        .setExecutablePath(Path.of("/usr/bin/chromium"))
+                        .setArgs(List.of(
+                                "--disable-quic",
+                                "--no-first-run",
+                                "--disable-background-networking",
+                                "--disable-component-update",
+                                "--disable-sync")));
+        context = browser.newContext(new Browser.NewContextOptions()
+                .setViewportSize(1280, 800)
+                .setLocale("en-GB")
+                .setAcceptDownloads(true));
+        context.setDefaultTimeout(15_000);
+        page = listened(context.newPage());
+    }
+
+    private Page listened(Page opened) {
+        opened.onPageError(complaints::add);
+        opened.onConsoleMessage(message -> {
+            boolean refusal = message.text().startsWith("Failed to load resource");
+            if (message.type().equals("error") && !refusal) {
+                complaints.add(message.text());
+            }
+        });
+        return opened;
+    }
+
+    /** What the browser complained of: script errors, styles or scripts blocked by the policy. */
+    List<String> complaints() {
+        return complaints;
+    }
+
+    Page anotherTab() {
+        return listened(context.newPage());
+    }
+
+    void open(String path) {
+        page.navigate(gewerk.address(path).toString());
+    }
+
+    void stepUp(String name) {
+        open("/");
+        Locator dialog = page.getByRole(AriaRole.DIALOG);
+        dialog.getByLabel("Another name").fill(name);
+        dialog.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Step up"))
+                .click();
+        dialog.waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.DETACHED));
+    }
+
+    Locator button(String name) {
+        return role(AriaRole.BUTTON, name);
+    }
+
+    Locator button(Pattern name) {
+        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
+    }
+
+    Locator role(AriaRole role, String name) {
+        return page.getByRole(role, new Page.GetByRoleOptions().setName(name));
+    }
+
+    Locator field(String label) {
+        return page.getByLabel(label, new Page.GetByLabelOptions().setExact(true));
+    }
+
+    Locator text(String text) {
+        return page.getByText(text).first();
+    }
+
+    void press(String key) {
+        page.keyboard().press(key);
+    }
+
+    void type(String text) {
+        page.keyboard().type(text);
+    }
+
+    @Override
+    public void close() {
+        context.close();
+        browser.close();
+        playwright.close();
+    }
+}

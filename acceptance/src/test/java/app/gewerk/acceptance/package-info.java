@@ -1,0 +1,2 @@
+/** Drives the built application from outside. */
+package app.gewerk.acceptance;
