@@ -1,0 +1,34 @@
+package app.gewerk.core;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+
+import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.junit.AnalyzeClasses;
+import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchRule;
+
+@AnalyzeClasses(packages = "app.gewerk.core", importOptions = ImportOption.DoNotIncludeTests.class)
+class LayeringTest {
+    @ArchTest
+    static final ArchRule coreIsPlainJava = classes()
+            .should()
+            .onlyDependOnClassesThat()
+            .resideInAnyPackage(
+                    "app.gewerk.core..", "java..", "org.jspecify..", "org.hipparchus..", "org.apache.commons.csv..");
+
+    @ArchTest
+    static final ArchRule coreHasNoClockAndNoConnections = noClasses()
+            .should()
+            .callMethod(java.time.Instant.class, "now")
+            .orShould()
+            .callMethod(java.time.LocalDate.class, "now")
+            .orShould()
+            .dependOnClassesThat()
+            .resideInAnyPackage("java.sql..", "java.net..");
+
+    @ArchTest
+    static final ArchRule noCircles =
+            slices().matching("app.gewerk.core.(*)..").should().beFreeOfCycles();
+}

@@ -1,0 +1,87 @@
+package app.gewerk.core.sourcing;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.gewerk.core.gear.BasicRack;
+import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.Pitch;
+import java.math.BigDecimal;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+class MatchTest {
+    private static final GearNeed NEED = new GearNeed(CylindricalGear.spur(0.5, 24, 0, BasicRack.ISO_53_A), 1.9, 4);
+
+    private static GearOffer offer(Pitch pitch, int teeth, double angle, double bore, double width) {
+        return new GearOffer("s", "i" + bore + width, pitch, teeth, angle, bore, width, "POM", 1, BigDecimal.ONE, 5, 0);
+    }
+
+    private static Match match(GearOffer offer) {
+        return Match.of(NEED, offer).orElseThrow();
+    }
+
+    @Test
+    void theSameGearIsADropIn() {
+        Match match = match(offer(Pitch.ofModule(0.5), 24, 20, 1.9, 4));
+        assertThat(match.fit()).isEqualTo(1);
+        assertThat(match.differences()).isEmpty();
+    }
+
+    @Test
+    void everyDifferenceIsNamedWithWhatToDo() {
+        Match match = match(offer(Pitch.ofModule(0.5), 24, 20, 2.0, 5.5));
+        assertThat(match.differences())
+                .extracting(Match.Difference::words)
+                .anySatisfy(w -> assertThat(w).startsWith("bore 2, yours 1.9:").contains("bush"))
+                .anySatisfy(w -> assertThat(w).startsWith("1.5 mm wider"));
+    }
+
+    @Test
+    void aSmallerBoreIsReamedAndAMuchNarrowerGearIsARisk() {
+        Match match = match(offer(Pitch.ofModule(0.5), 24, 20, 1.8, 2));
+        assertThat(match.differences())
+                .anySatisfy(d -> assertThat(d.words()).contains("ream"))
+                .anySatisfy(d -> {
+                    assertThat(d.words()).startsWith("2.0 mm narrower").contains("50 %");
+                    assertThat(d.weight()).isEqualTo(Match.Weight.RISK);
+                });
+    }
+
+    @Test
+    void anotherCountOrPitchDoesNotServe() {
+        assertThat(Match.of(NEED, offer(Pitch.ofModule(0.5), 25, 20, 1.9, 4))).isEmpty();
+        assertThat(Match.of(NEED, offer(Pitch.ofDiametralPitch(48), 24, 20, 1.9, 4)))
+                .isEmpty();
+    }
+
+    /** 0.4 module and 64 pitch are less than 1 % apart (common practice): it is offered, and called what it is. */
+    @Test
+    void aNearTwinIsOfferedWithItsRisk() {
+        GearNeed need = new GearNeed(CylindricalGear.spur(0.4, 24, 0, BasicRack.ISO_53_A), 0, 0);
+        Match match =
+                Match.of(need, offer(Pitch.ofDiametralPitch(64), 24, 20, 2, 4)).orElseThrow();
+        assertThat(match.differences()).singleElement().satisfies(d -> {
+            assertThat(d.words()).contains("64 pitch").contains("0.8 % finer");
+            assertThat(d.weight()).isEqualTo(Match.Weight.RISK);
+        });
+        assertThat(match.fit()).isLessThan(0.5);
+    }
+
+    @Test
+    void anotherPressureAngleAndAMissingShiftAreRisks() {
+        GearNeed shifted = new GearNeed(CylindricalGear.spur(0.5, 12, 0.4, BasicRack.ISO_53_A), 0, 0);
+        Match match =
+                Match.of(shifted, offer(Pitch.ofModule(0.5), 12, 14.5, 2, 4)).orElseThrow();
+        assertThat(match.differences()).hasSize(2).allMatch(d -> d.weight() == Match.Weight.RISK);
+    }
+
+    @Test
+    void betterFitsComeFirst() {
+        GearOffer exact = offer(Pitch.ofModule(0.5), 24, 20, 1.9, 4);
+        GearOffer wide = offer(Pitch.ofModule(0.5), 24, 20, 1.9, 6);
+        GearOffer narrow = offer(Pitch.ofModule(0.5), 24, 20, 1.9, 2);
+        assertThat(Match.rank(NEED, List.of(narrow, wide, exact)))
+                .extracting(Match::offer)
+                .containsExactly(exact, wide, narrow);
+    }
+}
