@@ -1836,6 +1836,20 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "addendumCoefficient": 1,
+                 *       "clearanceCoefficient": 0.25,
+                 *       "faceWidthMm": 5,
+                 *       "helixAngleDeg": 0,
+                 *       "kind": "external",
+                 *       "module": 0.5,
+                 *       "pinDiameterMm": 0.9,
+                 *       "pressureAngleDeg": 20,
+                 *       "profileShiftCoefficient": 0.1,
+                 *       "toothCount": 24
+                 *     }
+                 */
                 "application/json": components["schemas"]["GearSpec"];
             };
         };
@@ -1860,6 +1874,19 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "centreDistanceMm": 18.2,
+                 *       "first": {
+                 *         "module": 0.5,
+                 *         "toothCount": 24
+                 *       },
+                 *       "second": {
+                 *         "module": 0.5,
+                 *         "toothCount": 48
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["PairRequest"];
             };
         };
@@ -1956,6 +1983,39 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "kind": "external",
+                 *       "readings": [
+                 *         {
+                 *           "instrument": "caliper",
+                 *           "unit": "mm",
+                 *           "values": [
+                 *             12.98
+                 *           ],
+                 *           "what": "tipDiameter"
+                 *         },
+                 *         {
+                 *           "overTeeth": 4,
+                 *           "values": [
+                 *             5.36
+                 *           ],
+                 *           "what": "span"
+                 *         },
+                 *         {
+                 *           "mateToothCount": 48,
+                 *           "values": [
+                 *             18
+                 *           ],
+                 *           "what": "centreDistance"
+                 *         }
+                 *       ],
+                 *       "toothCount": {
+                 *         "exactly": 24
+                 *       },
+                 *       "worn": false
+                 *     }
+                 */
                 "application/json": components["schemas"]["Identify"];
             };
         };

@@ -5,6 +5,8 @@ import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearPair;
 import app.gewerk.core.gear.Pins;
 import app.gewerk.core.gear.Span;
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.ExampleObject;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
@@ -56,7 +58,13 @@ class GearController {
             List<String> interferences) {}
 
     @PostMapping("/geometry")
-    Geometry geometry(@RequestBody GearSpec spec) {
+    Geometry geometry(
+            @RequestBody
+                    @io.swagger.v3.oas.annotations.parameters.RequestBody(
+                            content = @Content(examples = @ExampleObject(value = """
+            {"kind":"external","module":0.5,"toothCount":24,
+             "pressureAngleDeg":20,"helixAngleDeg":0,"profileShiftCoefficient":0.1,"addendumCoefficient":1,"clearanceCoefficient":0.25,"faceWidthMm":5,"pinDiameterMm":0.9}""")))
+                    GearSpec spec) {
         CylindricalGear gear = spec.gear().requireWholeTeeth();
         int most = Math.min(gear.toothCount(), Math.max(6, gear.toothCount() / 2 + 1));
         return new Geometry(
@@ -85,7 +93,13 @@ class GearController {
     }
 
     @PostMapping("/pair")
-    Pair pair(@RequestBody PairRequest request) {
+    Pair pair(
+            @RequestBody
+                    @io.swagger.v3.oas.annotations.parameters.RequestBody(
+                            content = @Content(examples = @ExampleObject(value = """
+            {"first":{"module":0.5,"toothCount":24},
+             "second":{"module":0.5,"toothCount":48},"centreDistanceMm":18.2}""")))
+                    PairRequest request) {
         CylindricalGear first = request.first().gear().requireWholeTeeth();
         CylindricalGear second = request.second().gear().requireWholeTeeth();
         GearPair pair = request.centreDistanceMm() == null

@@ -6,6 +6,8 @@ import app.gewerk.core.gear.Span;
 import app.gewerk.core.reading.ToothCount;
 import app.gewerk.server.http.FieldProblem;
 import app.gewerk.server.shop.Here;
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.ExampleObject;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -60,7 +62,13 @@ class ReadingController {
 
     /** Which gear is it? From readings alone, without a job. */
     @PostMapping("/api/workings/reading/identify")
-    Identified identify(@RequestBody Identify request) {
+    Identified identify(
+            @RequestBody
+                    @io.swagger.v3.oas.annotations.parameters.RequestBody(
+                            content = @Content(examples = @ExampleObject(value = """
+            {"kind":"external","toothCount":{"exactly":24},
+             "readings":[{"what":"tipDiameter","values":[12.98],"unit":"mm","instrument":"caliper"},{"what":"span","overTeeth":4,"values":[5.36]},{"what":"centreDistance","values":[18.0],"mateToothCount":48}],"worn":false}""")))
+                    Identify request) {
         if (request.kind() != null && !request.kind().equals("external")) {
             throw FieldProblem.of("kind", "Only external gears can be read so far; \"" + request.kind() + "\" given");
         }

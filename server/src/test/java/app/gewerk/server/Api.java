@@ -1,0 +1,109 @@
+package app.gewerk.server;
+
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
+
+import jakarta.servlet.http.Cookie;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import org.springframework.boot.test.context.TestComponent;
+import org.springframework.http.HttpMethod;
+import org.springframework.http.MediaType;
+import org.springframework.mock.web.MockHttpServletResponse;
+import org.springframework.test.web.servlet.MockMvc;
+import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
+import org.springframework.test.web.servlet.request.MockMvcRequestBuilders;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Speaks to the HTTP API as the front end does: JSON, the person's cookie, the CSRF token. */
+@TestComponent
+public class Api {
+    private final MockMvc http;
+    private final JsonMapper json;
+
+    Api(MockMvc http, JsonMapper json) {
+        this.http = http;
+        this.json = json;
+    }
+
+    /** What came back. */
+    public record Answer(int status, String text, MockHttpServletResponse response, JsonMapper json) {
+        public JsonNode body() {
+            return json.readTree(text);
+        }
+
+        public String detail() {
+            return body().path("detail").asString("");
+        }
+    }
+
+    public Answer get(String path) {
+        return perform(MockMvcRequestBuilders.get(java.net.URI.create(path.replace(" ", "%20"))));
+    }
+
+    public Answer post(Cookie here, String path, Object body) {
+        return perform(written(HttpMethod.POST, path, body).cookie(here).with(csrf()));
+    }
+
+    public Answer post(Cookie here, String path, Object body, String key) {
+        return perform(written(HttpMethod.POST, path, body)
+                .cookie(here)
+                .header("Idempotency-Key", key)
+                .with(csrf()));
+    }
+
+    public Answer put(Cookie here, String path, Object body) {
+        return perform(written(HttpMethod.PUT, path, body).cookie(here).with(csrf()));
+    }
+
+    /** Without cookie and token, as a script would call the open computations. */
+    public Answer open(String path, String body) {
+        return perform(MockMvcRequestBuilders.post(path)
+                .contentType(MediaType.APPLICATION_JSON)
+                .content(body));
+    }
+
+    public Answer withoutToken(Cookie here, String path, Object body) {
+        return perform(written(HttpMethod.POST, path, body).cookie(here));
+    }
+
+    private MockHttpServletRequestBuilder written(HttpMethod method, String path, Object body) {
+        return MockMvcRequestBuilders.request(method, path)
+                .contentType(MediaType.APPLICATION_JSON)
+                .content(body instanceof String text ? text : json.writeValueAsString(body));
+    }
+
+    private Answer perform(MockHttpServletRequestBuilder request) {
+        try {
+            MockHttpServletResponse response = http.perform(request).andReturn().getResponse();
+            return new Answer(
+                    response.getStatus(), response.getContentAsString(StandardCharsets.UTF_8), response, json);
+        } catch (Exception failed) {
+            throw new IllegalStateException(failed);
+        }
+    }
+
+    public Cookie stepUp(String name) {
+        Answer answer = perform(
+                written(HttpMethod.POST, "/api/shop/here", Map.of("name", name)).with(csrf()));
+        Cookie cookie = answer.response().getCookie("gewerk_here");
+        if (cookie == null) {
+            throw new IllegalStateException(answer.text());
+        }
+        return cookie;
+    }
+
+    public static Map<String, Object> intake(String maker, String model, String complaint) {
+        return new java.util.HashMap<>(
+                Map.of("kind", "slideProjector", "maker", maker, "model", model, "complaint", complaint));
+    }
+
+    /** Takes a machine in and answers the job's number. */
+    public long job(Cookie here, String complaint) {
+        Answer answer = post(here, "/api/intake", intake("Vantorel", "Carousel 24", complaint));
+        if (answer.status() != 201) {
+            throw new IllegalStateException(answer.text());
+        }
+        return answer.body().path("id").asLong();
+    }
+}

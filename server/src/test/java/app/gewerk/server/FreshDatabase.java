@@ -1,0 +1,50 @@
+package app.gewerk.server;
+
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.UUID;
+import org.springframework.boot.test.util.TestPropertyValues;
+import org.springframework.context.ApplicationContextInitializer;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/** An empty database of its own for one application context, on the PostgreSQL that the test command started. */
+public class FreshDatabase implements ApplicationContextInitializer<ConfigurableApplicationContext> {
+
+    @Override
+    public void initialize(ConfigurableApplicationContext context) {
+        TestPropertyValues.of(properties()).applyTo(context);
+    }
+
+    static String[] properties() {
+        String database = "server_" + UUID.randomUUID().toString().replace("-", "");
+        execute("create database " + database);
+        return new String[] {
+            "spring.datasource.url=" + url(database),
+            "spring.datasource.username=" + System.getenv("GEWERK_TEST_DB_USER"),
+            "spring.datasource.password=" + System.getenv("GEWERK_TEST_DB_PASSWORD"),
+            "spring.datasource.hikari.maximum-pool-size=4",
+        };
+    }
+
+    private static String url(String database) {
+        String server = System.getenv("GEWERK_TEST_DB_URL");
+        if (server == null) {
+            throw new IllegalStateException("Run the tests with ./gewerk test, which starts PostgreSQL for them");
+        }
+        return server + database;
+    }
+
+    private static void execute(String sql) {
+        try (Connection connection = DriverManager.getConnection(
+                        url("postgres"),
+                        System.getenv("GEWERK_TEST_DB_USER"),
+                        System.getenv("GEWERK_TEST_DB_PASSWORD"));
+                Statement statement = connection.createStatement()) {
+            statement.execute(sql);
+        } catch (SQLException failed) {
+            throw new IllegalStateException(failed);
+        }
+    }
+}
