@@ -13,7 +13,7 @@ export const colour = {
   matLine: '#2a6156',
   matLineStrong: '#397565',
   bone: '#f4ead3',
-  engaged: '#b5651d',
+  engaged: '#a95c17',
   engagedDark: '#8f4d12',
   go: '#2d6a5b',
   goPale: '#dfe9df',

@@ -1,4 +1,4 @@
-import { Autocomplete, Box, Button, MenuItem, TextField } from '@mui/material';
+import { Autocomplete, Box, Button, TextField } from '@mui/material';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { api, ask, type Refused, type Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
@@ -137,11 +137,17 @@ export function IntakeForm(props: {
         {machineField('model', texts.intake.model, false)}
         {field('kind', texts.intake.kind, {
           select: true,
-          children: (choices.data?.kinds ?? []).map((k) => (
-            <MenuItem key={k.code} value={k.code}>
-              {k.words}
-            </MenuItem>
-          )),
+          slotProps: { select: { native: true }, inputLabel: { shrink: true } },
+          children: [
+            <option key="" value="">
+              –
+            </option>,
+            ...(choices.data?.kinds ?? []).map((k) => (
+              <option key={k.code} value={k.code}>
+                {k.words}
+              </option>
+            )),
+          ],
           onChange: (event: { target: { value: string } }) =>
             set({ kind: event.target.value, hazards: null }),
         })}

@@ -8,7 +8,6 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
@@ -22,8 +21,10 @@ import org.awaitility.Awaitility;
 
 /** The built application as a process of its own, on a database of its own. */
 final class RunningGewerk implements AutoCloseable {
-    private static final Path APP = Path.of("target/app").toAbsolutePath();
+    static final Path APP = Path.of("target/app").toAbsolutePath();
     private static final HttpClient HTTP = HttpClient.newHttpClient();
+
+    private static boolean laidOut;
 
     private final String database = "acceptance_" + UUID.randomUUID().toString().replace("-", "");
     private final boolean demo;
@@ -51,11 +52,15 @@ final class RunningGewerk implements AutoCloseable {
     }
 
     /** Takes the jar apart beside its libraries, as the start command does. */
-    private static synchronized void layOut() {
-        if (!Files.exists(APP)) {
-            String jar = Path.of("../server/target/server-1-app.jar").toString();
-            run(List.of(java(), "-Djarmode=tools", "-jar", jar, "extract", "--destination", APP.toString()));
+    static synchronized void layOut() {
+        if (laidOut) {
+            return;
         }
+        String jar = Path.of("../server/target/server-1-app.jar").toString();
+        run(List.of("rm", "-rf", APP.toString()));
+        run(List.of(java(), "-Djarmode=tools", "-jar", jar, "extract", "--destination", APP.toString()));
+        run(List.of("mv", APP + "/server-1-app.jar", APP + "/gewerk.jar"));
+        laidOut = true;
     }
 
     /** What a command says; refused when it fails. */
@@ -86,7 +91,7 @@ final class RunningGewerk implements AutoCloseable {
                 "-Xmx192m",
                 "-XX:+UseSerialGC",
                 "-jar",
-                APP.resolve("server-1-app.jar").toString());
+                APP.resolve("gewerk.jar").toString());
         builder.environment().put("GEWERK_DB_URL", url(database));
         builder.environment().put("GEWERK_DB_USER", System.getenv("GEWERK_TEST_DB_USER"));
         builder.environment().put("GEWERK_DB_PASSWORD", System.getenv("GEWERK_TEST_DB_PASSWORD"));

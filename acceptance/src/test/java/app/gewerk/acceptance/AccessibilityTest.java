@@ -1,0 +1,59 @@
+package app.gewerk.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+
+/** Every screen against WCAG 2.2 AA, as far as a program can tell. */
+class AccessibilityTest {
+    private static final List<String> RULES = List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa");
+
+    @Test
+    void noScreenFailsTheRulesThatCanBeChecked() {
+        try (RunningGewerk gewerk = RunningGewerk.withDemo();
+                Technician technician = new Technician(gewerk)) {
+            technician.open("/");
+            technician.button("Ilva").waitFor();
+            check(technician, "who is here");
+            technician.button("Ilva").first().click();
+            technician.text("What presses most").waitFor();
+            check(technician, "welcome");
+            Map<String, String> screens = new java.util.LinkedHashMap<>();
+            screens.put("/new", "Put it in a tray");
+            screens.put("/job/19/takeIn", "The owner says");
+            screens.put("/job/23/takeIn", "I have read this");
+            screens.put("/job/19/listen", "What it may be");
+            screens.put("/job/19/look", "Write it down");
+            screens.put("/job/19/read", "It is 0.5 module");
+            screens.put("/job/25/read", "Next:");
+            screens.put("/job/19/choose", "glue the split");
+            screens.put("/job/14/get", "Gears that fit");
+            screens.put("/workings", "Read a gear");
+            screens.forEach((path, there) -> {
+                technician.open(path);
+                technician.text(there).waitFor();
+                check(technician, path);
+            });
+            technician.press("/");
+            technician.page.getByRole(AriaRole.DIALOG).waitFor();
+            check(technician, "find");
+            assertThat(technician.complaints()).isEmpty();
+        }
+    }
+
+    private static void check(Technician technician, String screen) {
+        var violations =
+                new AxeBuilder(technician.page).withTags(RULES).analyze().getViolations();
+        assertThat(violations)
+                .as(screen)
+                .extracting(v -> v.getId() + ": "
+                        + v.getNodes().stream()
+                                .map(n -> n.getTarget() + " " + n.getHtml())
+                                .toList())
+                .isEmpty();
+    }
+}

@@ -1,0 +1,58 @@
+package app.gewerk.acceptance;
+
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Calls the API over HTTP as the front end does, with the person's cookie and the CSRF token. */
+final class ApiCaller {
+    private static final Pattern TOKEN = Pattern.compile("XSRF-TOKEN=([^;]+)");
+    private static final Pattern PERSON = Pattern.compile("gewerk_here=(\\d+)");
+
+    private final RunningGewerk gewerk;
+    private final String token;
+    private final String cookies;
+
+    ApiCaller(RunningGewerk gewerk, String name) {
+        this.gewerk = gewerk;
+        token = cookie(TOKEN, gewerk.get("/api/shop"));
+        HttpResponse<String> here =
+                send("POST", "/api/shop/here", "{\"name\":\"" + name + "\"}", "step-up-" + name, "XSRF-TOKEN=" + token);
+        cookies = "XSRF-TOKEN=" + token + "; gewerk_here=" + cookie(PERSON, here);
+    }
+
+    private static String cookie(Pattern pattern, HttpResponse<String> response) {
+        return response.headers().allValues("set-cookie").stream()
+                .map(pattern::matcher)
+                .filter(Matcher::find)
+                .map(m -> m.group(1))
+                .findFirst()
+                .orElseThrow(() -> new IllegalStateException("No " + pattern + " in " + response.headers()));
+    }
+
+    HttpResponse<String> post(String path, String body, String key) {
+        return send("POST", path, body, key, cookies);
+    }
+
+    private HttpResponse<String> send(String method, String path, String body, String key, String sent) {
+        return RunningGewerk.send(
+                HttpRequest.newBuilder(gewerk.address(path))
+                        .header("Content-Type", "application/json")
+                        .header("Cookie", sent)
+                        .header("X-XSRF-TOKEN", token)
+                        .header("Idempotency-Key", key)
+                        .method(method, HttpRequest.BodyPublishers.ofString(body))
+                        .build(),
+                HttpResponse.BodyHandlers.ofString());
+    }
+
+    /** Takes a machine in with these words. */
+    HttpResponse<String> takeIn(String complaint, String key) {
+        return post(
+                "/api/intake",
+                "{\"kind\":\"modelCrane\",\"maker\":\"Holmgarde\",\"model\":\"Hoist 12\",\"complaint\":\"" + complaint
+                        + "\"}",
+                key);
+    }
+}

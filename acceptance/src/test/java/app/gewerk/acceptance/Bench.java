@@ -1,0 +1,149 @@
+package app.gewerk.acceptance;
+
+import java.io.IOException;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Measures what docs/measurements.md reports: {@code ./gewerk bench}. */
+public final class Bench {
+    private static final int WARM_UP = 150;
+    private static final int ROUNDS = 400;
+    private static final Pattern SCRIPT = Pattern.compile("(?:src|href)=\"(/assets/[^\"]+\\.js)\"");
+    private static final Pattern LOADED_LATER =
+            Pattern.compile("\"(assets/(?:Sheet|NewJob|ReadAGear|IntakeForm)[^\"]*\\.js)\"");
+
+    private Bench() {}
+
+    public static void main(String[] arguments) throws IOException {
+        RunningGewerk.layOut();
+        Instant before = Instant.now();
+        try (RunningGewerk gewerk = RunningGewerk.withDemo()) {
+            say("server with a new demo database answers after %.1f s", seconds(before));
+            say("memory resident after start: %d MB", residentMb(gewerk.pid()));
+            say("with 25 jobs:");
+            calls(gewerk);
+            identify(gewerk);
+            grow(gewerk, 20_000);
+            say("with 20,000 jobs:");
+            calls(gewerk);
+            say("memory resident after these calls: %d MB", residentMb(gewerk.pid()));
+            scripts(gewerk);
+            gewerk.kill();
+            before = Instant.now();
+            gewerk.start();
+            say("server on that database answers again after %.1f s", seconds(before));
+        }
+    }
+
+    private static void say(String format, Object... values) {
+        System.out.println(String.format(Locale.ROOT, format, values));
+    }
+
+    private static double seconds(Instant since) {
+        return Duration.between(since, Instant.now()).toMillis() / 1000.0;
+    }
+
+    private static void calls(RunningGewerk gewerk) {
+        Map<String, String> paths = new java.util.LinkedHashMap<>();
+        paths.put("shop", "/api/shop");
+        paths.put("rack", "/api/job/rack");
+        paths.put("job", "/api/job/19");
+        paths.put("readings", "/api/reading/19");
+        paths.put("journal", "/api/job/19/journal");
+        paths.put("find, common word", "/api/job?find=clicks");
+        paths.put("find, rare word", "/api/job?find=telescope%20wander");
+        paths.forEach((name, path) -> timed(name, () -> gewerk.get(path)));
+    }
+
+    private static void identify(RunningGewerk gewerk) {
+        String request = """
+                {"toothCount":{"exactly":24},"readings":[{"what":"tipDiameter","values":[12.98,13.0,12.97]},
+                {"what":"span","overTeeth":3,"values":[3.85]},{"what":"span","overTeeth":4,"values":[5.33]},
+                {"what":"rootDiameter","values":[10.7]},{"what":"centreDistance","values":[18.02],"mateToothCount":48}]}""";
+        timed(
+                "identify, five readings",
+                () -> RunningGewerk.send(
+                        HttpRequest.newBuilder(gewerk.address("/api/workings/reading/identify"))
+                                .header("Content-Type", "application/json")
+                                .POST(HttpRequest.BodyPublishers.ofString(request))
+                                .build(),
+                        HttpResponse.BodyHandlers.ofString()));
+    }
+
+    private static void timed(String name, java.util.function.Supplier<HttpResponse<String>> call) {
+        double[] ms = new double[ROUNDS];
+        for (int i = -WARM_UP; i < ROUNDS; i++) {
+            long start = System.nanoTime();
+            if (call.get().statusCode() != 200) {
+                throw new IllegalStateException(name + " was refused");
+            }
+            if (i >= 0) {
+                ms[i] = (System.nanoTime() - start) / 1e6;
+            }
+        }
+        Arrays.sort(ms);
+        say("  %-24s median %6.2f ms, 95 %% %6.2f ms", name, ms[ROUNDS / 2], ms[ROUNDS * 95 / 100]);
+    }
+
+    /** Put-away jobs and their journals, copied from the demo's in the database: only the number matters here. */
+    private static void grow(RunningGewerk gewerk, int jobs) {
+        gewerk.inDatabase("""
+                insert into job (shop_id, tray_number, machine_model_id, serial, era, owner_name, owner_phone, complaint,
+                  came_with, place, waits_for, steps_done, find_text, taken_in_at, moved_at)
+                select j.shop_id, j.tray_number, j.machine_model_id, j.serial || n, j.era, j.owner_name, j.owner_phone,
+                  j.complaint, j.came_with, 'putAway', '', j.steps_done, j.find_text || ' ' || n, j.taken_in_at, j.moved_at
+                from generate_series(1, %d) n join job j on j.id = 1 + n %% 25""".formatted(jobs - 25), """
+                insert into journal (job_id, shop_id, at, person_id, step, what, why)
+                select id, shop_id, taken_in_at, 1, 'takeIn', 'Taken in', '' from job where id > 25""", "analyze");
+    }
+
+    private static long residentMb(long pid) throws IOException {
+        String line = Files.readAllLines(Path.of("/proc/" + pid + "/status")).stream()
+                .filter(l -> l.startsWith("VmRSS"))
+                .findFirst()
+                .orElseThrow();
+        return Long.parseLong(line.replaceAll("\\D", "")) / 1024;
+    }
+
+    private static void scripts(RunningGewerk gewerk) {
+        List<String> first = new ArrayList<>();
+        Matcher inPage = SCRIPT.matcher(gewerk.get("/").body());
+        while (inPage.find()) {
+            first.add(inPage.group(1));
+        }
+        List<String> later = new ArrayList<>();
+        for (String script : first) {
+            Matcher named = LOADED_LATER.matcher(gewerk.get(script).body());
+            while (named.find()) {
+                later.add("/" + named.group(1));
+            }
+        }
+        say("script for the first page, gzip as sent: %.0f kB", kilobytes(gewerk, first));
+        say("all scripts, gzip as sent: %.0f kB", kilobytes(gewerk, first) + kilobytes(gewerk, later));
+    }
+
+    private static double kilobytes(RunningGewerk gewerk, List<String> paths) {
+        return paths.stream()
+                        .distinct()
+                        .mapToInt(path -> RunningGewerk.send(
+                                        HttpRequest.newBuilder(gewerk.address(path))
+                                                .header("Accept-Encoding", "gzip")
+                                                .build(),
+                                        HttpResponse.BodyHandlers.ofByteArray())
+                                .body()
+                                .length)
+                        .sum()
+                / 1000.0;
+    }
+}

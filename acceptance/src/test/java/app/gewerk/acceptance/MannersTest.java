@@ -1,0 +1,176 @@
+package app.gewerk.acceptance;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+/** Awkward input and bad luck, in the browser: nothing typed is lost, and what is wrong is said where it is. */
+class MannersTest {
+    private static RunningGewerk gewerk;
+    private static ApiCaller caller;
+    private static int jobs;
+
+    private Technician technician;
+
+    @BeforeAll
+    static void start() {
+        gewerk = RunningGewerk.empty();
+        caller = new ApiCaller(gewerk, "Mara");
+    }
+
+    @AfterAll
+    static void stop() {
+        gewerk.close();
+    }
+
+    @BeforeEach
+    void somebodySitsDown() {
+        technician = new Technician(gewerk);
+        technician.open("/");
+        technician.button("Mara").click();
+        assertThat(technician.page.getByRole(AriaRole.DIALOG)).hasCount(0);
+    }
+
+    @AfterEach
+    void nothingBroke() {
+        assertThat(technician.complaints()).isEmpty();
+        technician.close();
+    }
+
+    private static int newJob() {
+        jobs++;
+        assertThat(caller.takeIn("makes noise " + jobs, "manners-job-" + jobs).statusCode())
+                .isEqualTo(201);
+        return jobs;
+    }
+
+    private static Locator named(Page page, AriaRole role, String name) {
+        return page.getByRole(role, new Page.GetByRoleOptions().setName(name));
+    }
+
+    @Test
+    void theSecondTabIsToldAndLosesNothing() {
+        int job = newJob();
+        Page first = technician.page;
+        Page second = technician.anotherTab();
+        String address = gewerk.address("/job/" + job + "/read").toString();
+        first.navigate(address);
+        second.navigate(address);
+        first.getByLabel("teeth", new Page.GetByLabelOptions().setExact(true)).fill("30");
+        first.getByLabel("over the tips").fill("16.00");
+        // Drafts are kept per browser, so the second person sits at another browser profile in real life; here the
+        // second tab is filled after the first has saved.
+        named(first, AriaRole.BUTTON, "keep the readings").click();
+        assertThat(named(first, AriaRole.BUTTON, "keep the readings")).hasCount(0);
+        second.getByLabel("teeth", new Page.GetByLabelOptions().setExact(true)).fill("31");
+        second.getByLabel("over the tips").fill("16.48");
+        named(second, AriaRole.BUTTON, "keep the readings").click();
+        assertThat(second.getByRole(AriaRole.ALERT).first()).containsText("Yours are still here");
+        assertThat(second.getByRole(AriaRole.ALERT).first()).containsText("16.00");
+        assertThat(second.getByLabel("over the tips")).hasValue("16.48");
+        second.waitForResponse(
+                response -> response.request().method().equals("PUT"),
+                () -> named(second, AriaRole.BUTTON, "Save mine over them").click());
+        assertThat(second.getByText("Yours are still here")).hasCount(0);
+        assertThat(gewerk.get("/api/reading/" + job).body()).contains("16.48");
+        assertThat(gewerk.get("/api/job/" + job + "/journal").body())
+                .contains("16.00")
+                .contains("16.48");
+    }
+
+    @Test
+    void whatIsTypedSurvivesAReloadAndTheBackButton() {
+        int job = newJob();
+        technician.open("/job/" + job + "/look");
+        technician.field("Write it down").fill("seven teeth flat 🦷");
+        technician.page.reload();
+        assertThat(technician.field("Write it down")).hasValue("seven teeth flat 🦷");
+        technician.press("Escape");
+        technician.role(AriaRole.LINK, "Read").last().click();
+        technician.page.goBack();
+        assertThat(technician.field("Write it down")).hasValue("seven teeth flat 🦷");
+        technician.button("Keep the note").click();
+        assertThat(technician.field("Write it down")).hasValue("");
+        assertThat(technician.page.getByText("seven teeth flat 🦷")).isVisible();
+    }
+
+    @Test
+    void aServerLostHalfWayIsWaitedForAndTheSaveGoesOnByItself() {
+        technician.open("/new");
+        technician.field("Maker").fill("Pellimor");
+        technician.field("Model").fill("Press 40");
+        technician.page.getByLabel("What is it?").selectOption("slow juicer");
+        technician.field("What the owner says, word for word").fill("lost and found");
+        gewerk.kill();
+        technician.button("Put it in a tray").click();
+        assertThat(technician.text("What you type is kept")).isVisible();
+        gewerk.start();
+        assertThat(technician.page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+                .containsText(
+                        "Pellimor Press 40",
+                        new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions()
+                                .setTimeout(30_000));
+        assertThat(technician.page.getByText("What you type is kept")).hasCount(0);
+        jobs++;
+    }
+
+    @Test
+    void aWrongReadingIsSaidBesideItAndTheOthersStand() {
+        int job = newJob();
+        technician.open("/job/" + job + "/read");
+        technician.field("teeth").fill("24");
+        technician.field("over the tips").fill("13,00");
+        assertThat(technician.text("13.000 ± 0.020")).isVisible();
+        technician.field("span over 3").fill("wide");
+        assertThat(technician.page.getByRole(AriaRole.ALERT)).containsText("\"wide\" is not a length");
+        assertThat(technician.field("over the tips")).hasValue("13,00");
+        technician.field("span over 3").fill("3.86");
+        assertThat(technician.page.getByRole(AriaRole.ALERT)).hasCount(0);
+        technician.field("span over 4").fill("18");
+        assertThat(technician.page.getByRole(AriaRole.ALERT)).containsText("wider than the whole gear");
+        technician.field("span over 4").fill("6.81");
+        assertThat(technician.page.getByRole(AriaRole.ALERT)).containsText("count the teeth between the jaws again");
+        technician.field("teeth").fill("0");
+        assertThat(technician.page.getByRole(AriaRole.ALERT).first()).containsText("at least 4");
+    }
+
+    @Test
+    void everythingFromIntakeToTheFirstStepByKeyboardAlone() {
+        technician.press("n");
+        assertThat(technician.field("Maker")).isFocused();
+        technician.type("Kembrix");
+        technician.press("Tab");
+        technician.type("Rundum 2");
+        technician.press("Tab");
+        technician.type("robot");
+        technician.press("Tab");
+        technician.type("goes in circles");
+        technician.press("Alt+Enter");
+        assertThat(technician.page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+                .containsText("Kembrix Rundum 2");
+        jobs++;
+        technician.press("2");
+        assertThat(technician.page).hasURL(Pattern.compile("/listen$"));
+        technician.press("0");
+        assertThat(technician.page).hasURL(Pattern.compile("/handBack$"));
+        technician.press("/");
+        technician.type("kembrix");
+        assertThat(technician.page.getByRole(AriaRole.DIALOG).getByText("goes in circles"))
+                .isVisible();
+        technician.press("Enter");
+        assertThat(technician.page).hasURL(Pattern.compile("/job/\\d+$"));
+        technician.press("?");
+        assertThat(technician.page.getByRole(AriaRole.DIALOG)).containsText("the ten steps of the open job");
+        technician.press("Escape");
+        assertThat(technician.page.getByRole(AriaRole.DIALOG)).hasCount(0);
+    }
+}

@@ -1,0 +1,44 @@
+package app.gewerk.acceptance;
+
+import com.microsoft.playwright.Page;
+import java.nio.file.Path;
+
+/** Re-makes docs/screenshots from the demo data: {@code ./gewerk shots}. */
+public final class Shots {
+    private Shots() {}
+
+    public static void main(String[] arguments) {
+        Path folder = Path.of("../docs/screenshots");
+        try (RunningGewerk gewerk = RunningGewerk.withDemo();
+                Technician technician = new Technician(gewerk)) {
+            technician.open("/");
+            technician.button("Ilva").first().click();
+            shot(technician, "/", "What presses most", folder.resolve("bench.png"));
+            technician.open("/new");
+            technician.field("Maker").pressSequentially("vant");
+            technician.text("Vantorel Carousel 24").waitFor();
+            technician.page.screenshot(new Page.ScreenshotOptions().setPath(folder.resolve("take-in.png")));
+            shot(technician, "/job/19/listen", "What it may be", folder.resolve("listen.png"));
+            shot(technician, "/job/25/read", "Next:", folder.resolve("read-next.png"));
+            shot(technician, "/job/19/read", "It is 0.5 module", folder.resolve("read.png"));
+            technician.button("It is 0.5 module, 24 teeth").click();
+            technician.text("drops in without work").waitFor();
+            technician.page.getByText("drops in without work").first().click();
+            technician.field("Why this one?").fill("fits without work, here tomorrow");
+            settle(technician);
+            technician.page.screenshot(new Page.ScreenshotOptions().setPath(folder.resolve("get.png")));
+        }
+    }
+
+    private static void shot(Technician technician, String path, String there, Path file) {
+        technician.open(path);
+        technician.text(there).waitFor();
+        settle(technician);
+        technician.page.screenshot(new Page.ScreenshotOptions().setPath(file));
+    }
+
+    /** Until nothing is asked for any more: drawings and bars have arrived. */
+    private static void settle(Technician technician) {
+        technician.page.waitForLoadState(com.microsoft.playwright.options.LoadState.NETWORKIDLE);
+    }
+}
