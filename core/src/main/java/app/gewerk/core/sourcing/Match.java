@@ -34,7 +34,7 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
 
     private static final double SAME_PITCH = 1e-6;
     private static final double NEAR_PITCH = 0.0175;
-    private static final double SAME_BORE_MM = 0.03;
+    private static final double SAME_BORE_MM = 0.035;
     private static final double SAME_WIDTH_MM = 0.15;
 
     /** All offers that could serve, best fit first, equal fits by seller and item. */
