@@ -6,5 +6,5 @@ export default defineConfig({
   plugins: [react()],
   server: { proxy: { '/api': 'http://127.0.0.1:7460' } },
   build: { target: 'es2022', assetsInlineLimit: 0, chunkSizeWarningLimit: 700 },
-  test: { environment: 'jsdom' },
+  test: { environment: 'jsdom', setupFiles: ['src/test-setup.ts'] },
 });

@@ -69,10 +69,24 @@ export const theme = createTheme({
     MuiOutlinedInput: {
       styleOverrides: {
         root: { backgroundColor: '#fff', minHeight: 44 },
-        notchedOutline: { borderColor: '#8b8067' },
+        notchedOutline: { borderColor: '#8b8067', top: 0, '& legend': { display: 'none' } },
       },
     },
-    MuiInputLabel: { styleOverrides: { root: { color: colour.inkSoft } } },
+    MuiTextField: { defaultProps: { slotProps: { inputLabel: { shrink: true } } } },
+    MuiInputLabel: {
+      defaultProps: { shrink: true },
+      styleOverrides: {
+        root: {
+          color: colour.ink,
+          position: 'static',
+          transform: 'none',
+          fontSize: 14,
+          lineHeight: 1.4,
+          transition: 'none',
+        },
+      },
+    },
+    MuiAutocomplete: { styleOverrides: { paper: { border: `1px solid ${colour.kraftDark}` } } },
     MuiFormHelperText: { styleOverrides: { root: { fontSize: 13.5, marginLeft: 0 } } },
     MuiPaper: { styleOverrides: { root: { boxShadow: 'none' } } },
     MuiDialog: { styleOverrides: { paper: { border: `2px solid ${colour.ink}` } } },

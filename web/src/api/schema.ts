@@ -984,7 +984,7 @@ export interface components {
         };
         Pitch: {
             /** @enum {string} */
-            system: "MODULE" | "DIAMETRAL_PITCH" | "CIRCULAR_PITCH";
+            system: "module" | "diametralPitch" | "circularPitch";
             /** Format: double */
             value: number;
         };

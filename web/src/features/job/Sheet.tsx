@@ -60,7 +60,9 @@ function OpenJob({ job, step }: { job: Schemas['Job']; step: Step }) {
   return (
     <Frame mat={<JobGearMat jobId={job.id} />}>
       <Head job={job} step={step} journal={journal} setJournal={setJournal} />
-      <Box sx={{ pt: 2 }}>{journal ? <Journal job={job} /> : <StepBody job={job} step={step} go={go} />}</Box>
+      <Box sx={{ pt: 2, pb: 2 }}>
+        {journal ? <Journal job={job} /> : <StepBody job={job} step={step} go={go} />}
+      </Box>
     </Frame>
   );
 }
@@ -94,7 +96,7 @@ export function Frame({ children, mat }: { children: React.ReactNode; mat: React
         overflow: { xs: 'auto', lg: 'hidden' },
       }}
     >
-      <Box component="main" sx={{ bgcolor: colour.paper, overflow: { lg: 'auto' }, px: 1.5, pb: 3 }}>
+      <Box component="main" sx={{ bgcolor: colour.paper, overflow: { lg: 'auto' }, px: 1.5 }}>
         {children}
       </Box>
       {mat}

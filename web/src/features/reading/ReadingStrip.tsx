@@ -1,4 +1,4 @@
-import { Box, MenuItem, TextField } from '@mui/material';
+import { Box } from '@mui/material';
 import { useRef, type KeyboardEvent, type ReactNode } from 'react';
 import type { Refused, Schemas } from '../../api/client';
 import { Mark, type MarkName } from '../../parts/Marks';
@@ -128,23 +128,30 @@ export function ReadingStrip(props: {
           />
           {texts.read.worn}
         </Box>
-        <TextField
-          select
-          size="small"
-          variant="standard"
-          label={texts.read.add}
+        <Box
+          component="select"
+          aria-label={texts.read.add}
           value=""
-          onChange={(event) =>
+          onChange={(event: React.ChangeEvent<HTMLSelectElement>) =>
             change({ ...draft, lines: [...draft.lines, { what: event.target.value as What, typed: '' }] })
           }
-          sx={{ width: 170, ml: 'auto' }}
+          sx={{
+            font: 'inherit',
+            color: colour.ink,
+            ml: 'auto',
+            minHeight: 34,
+            px: 1,
+            bgcolor: colour.kraft,
+            border: 0,
+          }}
         >
+          <option value="">{texts.read.add} …</option>
           {MORE.map((what) => (
-            <MenuItem key={what} value={what}>
+            <option key={what} value={what}>
               {labelOf({ what, typed: '' }, undefined)}
-            </MenuItem>
+            </option>
           ))}
-        </TextField>
+        </Box>
       </Box>
     </Box>
   );

@@ -1,6 +1,8 @@
 package app.gewerk.acceptance;
 
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.LoadState;
+import com.microsoft.playwright.options.ScreenshotAnimations;
 import java.nio.file.Path;
 
 /** Re-makes docs/screenshots from the demo data: {@code ./gewerk shots}. */
@@ -17,7 +19,7 @@ public final class Shots {
             technician.open("/new");
             technician.field("Maker").pressSequentially("vant");
             technician.text("Vantorel Carousel 24").waitFor();
-            technician.page.screenshot(new Page.ScreenshotOptions().setPath(folder.resolve("take-in.png")));
+            picture(technician, folder.resolve("take-in.png"));
             shot(technician, "/job/19/listen", "What it may be", folder.resolve("listen.png"));
             shot(technician, "/job/25/read", "Next:", folder.resolve("read-next.png"));
             shot(technician, "/job/19/read", "It is 0.5 module", folder.resolve("read.png"));
@@ -25,20 +27,21 @@ public final class Shots {
             technician.text("drops in without work").waitFor();
             technician.page.getByText("drops in without work").first().click();
             technician.field("Why this one?").fill("fits without work, here tomorrow");
-            settle(technician);
-            technician.page.screenshot(new Page.ScreenshotOptions().setPath(folder.resolve("get.png")));
+            picture(technician, folder.resolve("get.png"));
         }
     }
 
     private static void shot(Technician technician, String path, String there, Path file) {
         technician.open(path);
         technician.text(there).waitFor();
-        settle(technician);
-        technician.page.screenshot(new Page.ScreenshotOptions().setPath(file));
+        picture(technician, file);
     }
 
-    /** Until nothing is asked for any more: drawings and bars have arrived. */
-    private static void settle(Technician technician) {
-        technician.page.waitForLoadState(com.microsoft.playwright.options.LoadState.NETWORKIDLE);
+    /** Once nothing is asked for any more: drawings and bars have arrived. */
+    private static void picture(Technician technician, Path file) {
+        technician.page.waitForLoadState(LoadState.NETWORKIDLE);
+        technician.page.screenshot(new Page.ScreenshotOptions()
+                .setAnimations(ScreenshotAnimations.DISABLED)
+                .setPath(file));
     }
 }

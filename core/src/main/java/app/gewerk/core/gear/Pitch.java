@@ -1,5 +1,7 @@
 package app.gewerk.core.gear;
 
+import app.gewerk.core.Wire;
+
 /**
  * How coarse a gear is, in the system its maker used. Immutable.
  *
@@ -13,7 +15,12 @@ public record Pitch(System system, double value) {
     public enum System {
         MODULE,
         DIAMETRAL_PITCH,
-        CIRCULAR_PITCH
+        CIRCULAR_PITCH;
+
+        @Override
+        public String toString() {
+            return Wire.word(this);
+        }
     }
 
     public Pitch {
