@@ -1080,7 +1080,7 @@ export interface components {
         };
         Shelf: {
             /** Format: int32 */
-            count: number;
+            count?: number;
             /** @enum {string} */
             place: "onTheBench" | "waitingForGear" | "waitingForAnswer" | "toProve" | "readyToGo" | "putAway";
             trays: components["schemas"]["Tray"][];

@@ -15,7 +15,7 @@ export function Rack() {
   });
   const shop = useQuery({ queryKey: ['shop'], queryFn: () => ask(api.GET('/api/shop')) });
   const openId = useMatch('/job/:id/*')?.params.id;
-  const shelves = rack.data?.filter((shelf) => shelf.count > 0) ?? [];
+  const shelves = rack.data?.filter((shelf) => shelf.trays.length > 0) ?? [];
   return (
     <Box
       component="nav"
@@ -51,7 +51,7 @@ export function Rack() {
           {shelf.trays.map((tray) => (
             <TrayLabel key={tray.id} tray={tray} today={shop.data?.today} open={String(tray.id) === openId} />
           ))}
-          {shelf.place !== 'putAway' && shelf.count > shelf.trays.length && (
+          {shelf.count !== undefined && shelf.count > shelf.trays.length && (
             <Box sx={{ fontSize: 13.5 }}>{texts.rack.more(shelf.count - shelf.trays.length)}</Box>
           )}
         </Box>

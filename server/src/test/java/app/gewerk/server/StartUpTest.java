@@ -34,8 +34,7 @@ class StartUpTest {
         try (ConfigurableApplicationContext first =
                 new SpringApplicationBuilder(GewerkApplication.class).run(arguments)) {
             List<JobService.Shelf> rack = first.getBean(JobService.class).rack();
-            assertThat(rack).allSatisfy(shelf -> assertThat(shelf.count()).isPositive());
-            assertThat(rack.stream().mapToInt(JobService.Shelf::count).sum()).isGreaterThanOrEqualTo(25);
+            assertThat(rack).allSatisfy(shelf -> assertThat(shelf.trays()).isNotEmpty());
             assertThat(first.getBean(JobService.class).find("", java.util.Optional.empty()).stream()
                             .map(JobService.Tray::machine)
                             .collect(Collectors.toSet()))

@@ -20,6 +20,8 @@ final class Fit {
     private static final int LOG_MODULE = 3;
     private static final int NUISANCES = 4;
     private static final int ROUNDS = 3;
+    /** A step of shift and ln m so small that another round would change nothing that can be read. */
+    private static final double CLOSE_ENOUGH = 2e-4;
 
     /** Spread of moulded sizes from shrinkage and swelling (relative, from memory). */
     private static final double SCALE_DEVIATION = 0.002;
@@ -57,8 +59,11 @@ final class Fit {
     static Fit of(Hypothesis hypothesis, int toothCount, ShiftPrior shiftPrior, List<Reading> readings, boolean worn) {
         Fit fit = new Fit(hypothesis, toothCount, shiftPrior, readings, worn);
         try {
-            for (int round = 0; round < ROUNDS; round++) {
+            double moved = 1;
+            for (int round = 0; round < ROUNDS && moved > CLOSE_ENOUGH; round++) {
+                double before = fit.point[SHIFT] + fit.point[LOG_MODULE];
                 fit.improve();
+                moved = Math.abs(fit.point[SHIFT] + fit.point[LOG_MODULE] - before);
             }
         } catch (IllegalArgumentException impossible) {
             fit.logEvidence = Double.NEGATIVE_INFINITY;
@@ -76,8 +81,9 @@ final class Fit {
         CylindricalGear gear = gearAt(point);
         for (int i = 0; i < n; i++) {
             Measured what = readings.get(i).what();
-            slopes[i] = slopes(what, gear);
-            double predicted = predict(what, gear, point, 0);
+            double size = what.on(gear);
+            slopes[i] = slopes(what, gear, size);
+            double predicted = predict(what, size, slopes[i], point, 0);
             misfit[i] = readings.get(i).meanMm() - predicted;
             for (int j = 0; j < NUISANCES; j++) {
                 misfit[i] += slopes[i][j] * (point[j] - prior[j]);
@@ -156,32 +162,28 @@ final class Fit {
         return CylindricalGear.spur(module, toothCount, Math.clamp(g[SHIFT], -1.2, 2.2), hypothesis.rack());
     }
 
-    private static double predict(Measured what, CylindricalGear gear, double[] g, double tipWearMm) {
-        double scale = what.growsWithGear() ? 1 + g[SCALE] : 1;
-        double thin = what.feelsThickness() ? g[THINNING] * perThinning(what, gear) : 0;
-        return what.on(gear) * scale + thin + tipWearMm * what.perTipWear();
-    }
-
-    private static double perShift(Measured what, CylindricalGear gear) {
+    /**
+     * How a reading changes with each nuisance. Thinning a tooth by t on the reference circle reads like shifting the
+     * rack in by t / (2 m tan α).
+     *
+     * @param size the reading on the gear itself, before scale, thinning and wear
+     */
+    private static double[] slopes(Measured what, CylindricalGear gear, double size) {
         double step = 1e-4;
         double x = gear.profileShiftCoefficient();
-        return (what.on(gear.withProfileShift(x + step)) - what.on(gear.withProfileShift(x - step))) / (2 * step);
-    }
-
-    /** Thinning a tooth by t on the reference circle reads like shifting the rack in by t / (2 m tan α). */
-    private static double perThinning(Measured what, CylindricalGear gear) {
-        return -perShift(what, gear)
-                / (2 * gear.normalModule() * Math.tan(gear.rack().pressureAngleRad()));
-    }
-
-    private double[] slopes(Measured what, CylindricalGear gear) {
+        double perShift = (what.on(gear.withProfileShift(x + step)) - size) / step;
+        double perThinning =
+                -perShift / (2 * gear.normalModule() * Math.tan(gear.rack().pressureAngleRad()));
         double[] slope = new double[NUISANCES];
-        double size = what.on(gear);
         slope[SCALE] = what.growsWithGear() ? size : 0;
-        slope[THINNING] = what.feelsThickness() ? perThinning(what, gear) : 0;
-        slope[SHIFT] = perShift(what, gear);
+        slope[THINNING] = what.feelsThickness() ? perThinning : 0;
+        slope[SHIFT] = perShift;
         slope[LOG_MODULE] = size;
         return slope;
+    }
+
+    private static double predict(Measured what, double size, double[] slope, double[] g, double tipWearMm) {
+        return size + slope[SCALE] * g[SCALE] + slope[THINNING] * g[THINNING] + tipWearMm * what.perTipWear();
     }
 
     private double variance(int i, CylindricalGear gear) {
@@ -229,13 +231,15 @@ final class Fit {
 
     /** What this fit expects another reading to show (mm), on the gear as it is: worn, thinned, shrunk. */
     double expectedMm(Measured what) {
-        return predict(what, gear(), point, wearMm);
+        CylindricalGear gear = gear();
+        double size = what.on(gear);
+        return predict(what, size, slopes(what, gear, size), point, wearMm);
     }
 
     /** Standard deviation of that expectation, without the instrument's own (mm). */
     double expectedDeviationMm(Measured what) {
         CylindricalGear gear = gear();
-        double[] slope = slopes(what, gear);
+        double[] slope = slopes(what, gear, what.on(gear));
         double maker = what.makersSpreadMm(gear);
         return Math.sqrt(covariance.quadratic(slope, slope) + maker * maker);
     }

@@ -27,6 +27,7 @@ public class Indexes {
     public static final Index DECISION_OF_JOB = Internal.createIndex(DSL.name("decision_of_job"), Decision.DECISION, new OrderField[] { Decision.DECISION.JOB_ID, Decision.DECISION.ID }, false);
     public static final Index JOB_FIND = Internal.createIndex(DSL.name("job_find"), Job.JOB, new OrderField[] { Job.JOB.FIND_TEXT }, false);
     public static final Index JOB_MODEL = Internal.createIndex(DSL.name("job_model"), Job.JOB, new OrderField[] { Job.JOB.MACHINE_MODEL_ID }, false);
+    public static final Index JOB_OPEN = Internal.createIndex(DSL.name("job_open"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.PLACE, Job.JOB.PROMISED_ON, Job.JOB.TRAY_NUMBER }, false);
     public static final Index JOB_RACK = Internal.createIndex(DSL.name("job_rack"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.PLACE, Job.JOB.MOVED_AT.desc(), Job.JOB.ID.desc() }, false);
     public static final Index JOB_TRAY = Internal.createIndex(DSL.name("job_tray"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.TRAY_NUMBER }, true);
     public static final Index JOURNAL_OF_JOB = Internal.createIndex(DSL.name("journal_of_job"), Journal.JOURNAL, new OrderField[] { Journal.JOURNAL.JOB_ID, Journal.JOURNAL.ID }, false);

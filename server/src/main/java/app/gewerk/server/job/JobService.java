@@ -89,7 +89,8 @@ public class JobService {
             Place place,
             Optional<Step> nextStep) {}
 
-    public record Shelf(Place place, String words, int count, List<Tray> trays) {}
+    /** @param count how many stand there; not counted for those put away, of which only the last are shown */
+    public record Shelf(Place place, String words, Optional<Integer> count, List<Tray> trays) {}
 
     public record JournalEntry(OffsetDateTime at, String person, Step step, String what, String why) {}
 
@@ -103,7 +104,7 @@ public class JobService {
                 .map(place -> new Shelf(
                         place,
                         place.words(),
-                        counts.getOrDefault(place, 0),
+                        place.holdsTray() ? Optional.of(counts.getOrDefault(place, 0)) : Optional.empty(),
                         trays.stream().filter(t -> t.place() == place).toList()))
                 .toList();
     }

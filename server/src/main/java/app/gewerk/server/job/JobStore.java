@@ -36,6 +36,9 @@ import org.springframework.stereotype.Repository;
 @Repository
 class JobStore {
     private static final int TRAYS_SHOWN_A_PLACE = 60;
+    private static final int LAST_PUT_AWAY = 5;
+    /** Written out, not a parameter, so that PostgreSQL sees that the index of open jobs will do. */
+    private static final Condition IN_THE_RACK = JOB.PLACE.ne(inline(Place.PUT_AWAY.toString()));
 
     private final DSLContext sql;
 
@@ -189,13 +192,13 @@ class JobStore {
         Map<Place, Integer> counts = new EnumMap<>(Place.class);
         sql.select(JOB.PLACE, count())
                 .from(JOB)
-                .where(JOB.SHOP_ID.eq(shopId))
+                .where(JOB.SHOP_ID.eq(shopId), IN_THE_RACK)
                 .groupBy(JOB.PLACE)
                 .forEach(r -> counts.put(Wire.parse(Place.class, r.value1()), r.value2()));
         return counts;
     }
 
-    /** The trays of every place but "put away", most pressing first, so many a place. */
+    /** The trays of every place but "put away", most pressing first, so many a place; and the last few put away. */
     List<Tray> rack(long shopId) {
         Field<Integer> rank = rowNumber()
                 .over()
@@ -204,16 +207,16 @@ class JobStore {
                 .as("rank");
         var ranked = select(JOB.ID.as("ranked_id"), rank)
                 .from(JOB)
-                .where(
-                        JOB.SHOP_ID.eq(shopId),
-                        JOB.PLACE.in(Arrays.stream(Place.values())
-                                .filter(Place::holdsTray)
-                                .map(Place::toString)
-                                .toList()))
+                .where(JOB.SHOP_ID.eq(shopId), IN_THE_RACK)
                 .asTable("ranked");
         return trays(select(ranked.field("ranked_id", Long.class))
                         .from(ranked)
-                        .where(ranked.field("rank", Integer.class).le(TRAYS_SHOWN_A_PLACE)))
+                        .where(ranked.field("rank", Integer.class).le(TRAYS_SHOWN_A_PLACE))
+                        .unionAll(select(JOB.ID)
+                                .from(JOB)
+                                .where(JOB.SHOP_ID.eq(shopId), JOB.PLACE.eq(inline(Place.PUT_AWAY.toString())))
+                                .orderBy(JOB.MOVED_AT.desc(), JOB.ID.desc())
+                                .limit(LAST_PUT_AWAY)))
                 .fetch(JobStore::tray);
     }
 
