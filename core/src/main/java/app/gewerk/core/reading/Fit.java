@@ -57,13 +57,24 @@ final class Fit {
 
     /** The fit, or one with evidence −∞ where such a gear cannot exist or be measured so. */
     static Fit of(Hypothesis hypothesis, int toothCount, ShiftPrior shiftPrior, List<Reading> readings, boolean worn) {
+        return of(hypothesis, toothCount, shiftPrior, readings, worn, Double.NEGATIVE_INFINITY);
+    }
+
+    /** @param hopeless below this weight after the first round a fit is not worth another */
+    static Fit of(
+            Hypothesis hypothesis,
+            int toothCount,
+            ShiftPrior shiftPrior,
+            List<Reading> readings,
+            boolean worn,
+            double hopeless) {
         Fit fit = new Fit(hypothesis, toothCount, shiftPrior, readings, worn);
         try {
             double moved = 1;
             for (int round = 0; round < ROUNDS && moved > CLOSE_ENOUGH; round++) {
                 double before = fit.point[SHIFT] + fit.point[LOG_MODULE];
                 fit.improve();
-                moved = Math.abs(fit.point[SHIFT] + fit.point[LOG_MODULE] - before);
+                moved = fit.logWeight() < hopeless ? 0 : Math.abs(fit.point[SHIFT] + fit.point[LOG_MODULE] - before);
             }
         } catch (IllegalArgumentException impossible) {
             fit.logEvidence = Double.NEGATIVE_INFINITY;

@@ -18,6 +18,9 @@ import java.util.Optional;
 public final class GearReader {
     private static final double SLIP_PRIOR = 0.01;
     private static final double NEGLIGIBLE_LOG = 25;
+    /** Far beyond negligible, since the first round of a fit may still be off. */
+    private static final double HOPELESS_LOG = 60;
+
     private static final int MOST_CANDIDATES = 9;
 
     private GearReader() {}
@@ -105,6 +108,7 @@ public final class GearReader {
 
     private static List<Fit> fits(ToothCount toothCount, List<Reading> readings, boolean worn) {
         List<Fit> fits = new ArrayList<>();
+        double best = Double.NEGATIVE_INFINITY;
         for (Hypothesis hypothesis : Hypothesis.all()) {
             for (int z = toothCount.fewest(); z <= toothCount.most(); z++) {
                 CylindricalGear unshifted =
@@ -113,7 +117,9 @@ public final class GearReader {
                     continue;
                 }
                 for (ShiftPrior shift : ShiftPrior.of(unshifted)) {
-                    fits.add(Fit.of(hypothesis, z, shift, readings, worn));
+                    Fit fit = Fit.of(hypothesis, z, shift, readings, worn, best - HOPELESS_LOG);
+                    best = Math.max(best, fit.logWeight());
+                    fits.add(fit);
                 }
             }
         }

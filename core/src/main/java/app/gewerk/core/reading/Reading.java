@@ -27,7 +27,11 @@ public record Reading(Measured what, List<Double> valuesMm, Instrument instrumen
     }
 
     public double meanMm() {
-        return valuesMm.stream().mapToDouble(Double::doubleValue).average().orElseThrow();
+        double sum = 0;
+        for (double value : valuesMm) {
+            sum += value;
+        }
+        return sum / valuesMm.size();
     }
 
     /**
@@ -39,8 +43,10 @@ public record Reading(Measured what, List<Double> valuesMm, Instrument instrumen
         double one = instrument.standardUncertaintyMm();
         if (n > 1) {
             double mean = meanMm();
-            double squares =
-                    valuesMm.stream().mapToDouble(v -> (v - mean) * (v - mean)).sum();
+            double squares = 0;
+            for (double value : valuesMm) {
+                squares += (value - mean) * (value - mean);
+            }
             one = Math.max(one, Math.sqrt(squares / (n - 1)));
         }
         return one / Math.sqrt(n);
