@@ -1,6 +1,8 @@
 package app.gewerk.core.gear;
 
 import app.gewerk.core.Wire;
+import java.math.BigDecimal;
+import java.math.MathContext;
 
 /**
  * How coarse a gear is, in the system its maker used. Immutable.
@@ -46,6 +48,19 @@ public record Pitch(System system, double value) {
     /** Module in mm: m = 25.4 / P = p / π. */
     public double module() {
         return moduleOf(system, value);
+    }
+
+    /** As a technician says it: "0.5 module", "48 pitch", "circular pitch 3.3". */
+    public String words() {
+        String size = new BigDecimal(value)
+                .round(new MathContext(6))
+                .stripTrailingZeros()
+                .toPlainString();
+        return switch (system) {
+            case MODULE -> size + " module";
+            case DIAMETRAL_PITCH -> size + " pitch";
+            case CIRCULAR_PITCH -> "circular pitch " + size;
+        };
     }
 
     private static double moduleOf(System system, double value) {

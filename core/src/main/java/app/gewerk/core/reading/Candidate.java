@@ -36,22 +36,11 @@ public record Candidate(
 
     /** "0.5 module", "48 pitch", "circular pitch 3.3 mm (module 1.050)", "module 0.507, not standard". */
     public String name() {
-        return switch (pitch.system()) {
-            case MODULE ->
-                standard
-                        ? plain(pitch.value()) + " module"
-                        : String.format(Locale.ROOT, "module %.3f, not standard", module);
-            case DIAMETRAL_PITCH -> plain(pitch.value()) + " pitch";
-            case CIRCULAR_PITCH ->
-                String.format(
-                        Locale.ROOT, "circular pitch %s mm, module %.3f, not standard", plain(pitch.value()), module);
-        };
-    }
-
-    private static String plain(double value) {
-        return new java.math.BigDecimal(value)
-                .round(new java.math.MathContext(6))
-                .stripTrailingZeros()
-                .toPlainString();
+        if (standard) {
+            return pitch.words();
+        }
+        return pitch.system() == Pitch.System.CIRCULAR_PITCH
+                ? String.format(Locale.ROOT, "%s mm, module %.3f, not standard", pitch.words(), module)
+                : String.format(Locale.ROOT, "module %.3f, not standard", module);
     }
 }

@@ -61,6 +61,11 @@ public record LengthEntry(String typed, List<Double> valuesMm) {
         return new LengthEntry(typed, values);
     }
 
+    /** Mean of the repeats (mm). */
+    public double meanMm() {
+        return valuesMm.stream().mapToDouble(Double::doubleValue).average().orElseThrow();
+    }
+
     private static double millimetres(Matcher match) {
         boolean fraction = match.group("top") != null;
         double value;

@@ -1,6 +1,5 @@
 package app.gewerk.core.sourcing;
 
-import app.gewerk.core.gear.Pitch;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -63,14 +62,12 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
                     Weight.RISK,
                     words(
                             "%s, %.1f %% %s than yours: runs roughly, replace the mate with it",
-                            pitchName(offer.pitch()),
-                            100 * Math.abs(pitchRatio),
-                            pitchRatio > 0 ? "coarser" : "finer")));
+                            offer.pitch().words(), 100 * Math.abs(pitchRatio), pitchRatio > 0 ? "coarser" : "finer")));
         } else if (Math.abs(pitchRatio) > SAME_PITCH) {
             fit *= 0.9;
             differences.add(new Difference(
                     Weight.HARMLESS,
-                    words("%s, %.1f %% from what was read", pitchName(offer.pitch()), 100 * Math.abs(pitchRatio))));
+                    words("%s, %.1f %% from what was read", offer.pitch().words(), 100 * Math.abs(pitchRatio))));
         }
         double angle = need.gear().rack().pressureAngleDeg();
         if (Math.abs(offer.pressureAngleDeg() - angle) > 0.1) {
@@ -137,14 +134,6 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
                 left < 0.7 ? Weight.RISK : Weight.HARMLESS,
                 words("%.1f mm narrower: carries about %.0f %% of the load", -wider, 100 * left)));
         return left * left;
-    }
-
-    private static String pitchName(Pitch pitch) {
-        return switch (pitch.system()) {
-            case MODULE -> plain(pitch.value()) + " module";
-            case DIAMETRAL_PITCH -> plain(pitch.value()) + " pitch";
-            case CIRCULAR_PITCH -> "circular pitch " + plain(pitch.value());
-        };
     }
 
     private static String plain(double value) {

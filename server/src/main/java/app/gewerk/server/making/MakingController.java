@@ -6,7 +6,6 @@ import app.gewerk.core.making.GearSvg;
 import app.gewerk.core.reading.LengthEntry;
 import app.gewerk.core.reading.Marks;
 import app.gewerk.core.reading.Reading;
-import app.gewerk.core.sourcing.GearNeed;
 import app.gewerk.server.gear.GearSpec;
 import app.gewerk.server.http.FieldProblem;
 import app.gewerk.server.job.JobService;
@@ -116,39 +115,30 @@ class MakingController {
 
     @GetMapping(value = "/api/making/{jobId}/gear.svg", produces = "image/svg+xml")
     ResponseEntity<byte[]> jobSvg(@PathVariable long jobId) {
-        GearNeed need = readings.need(jobId);
-        return svg(
-                need.gear(),
-                need.boreMm(),
-                jobTitle(jobId),
-                "tray-" + jobs.job(jobId).trayNumber() + "-gear");
+        ReadingService.Wanted wanted = readings.wanted(jobId);
+        JobService.Job job = jobs.job(jobId);
+        return svg(wanted.need().gear(), wanted.need().boreMm(), title(job, wanted), fileName(job));
     }
 
     @GetMapping(value = "/api/making/{jobId}/gear.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     ResponseEntity<byte[]> jobPdf(@PathVariable long jobId) {
-        GearNeed need = readings.need(jobId);
-        return pdf(
-                need.gear(),
-                need.boreMm(),
-                jobTitle(jobId),
-                "tray-" + jobs.job(jobId).trayNumber() + "-gear");
+        ReadingService.Wanted wanted = readings.wanted(jobId);
+        JobService.Job job = jobs.job(jobId);
+        return pdf(wanted.need().gear(), wanted.need().boreMm(), title(job, wanted), fileName(job));
     }
 
-    private String jobTitle(long jobId) {
-        JobService.Job job = jobs.job(jobId);
-        String name = readings.read(jobId).name();
+    private static String title(JobService.Job job, ReadingService.Wanted wanted) {
         return "Tray " + job.trayNumber() + ": " + job.maker() + " " + job.model()
-                + (name.isEmpty() ? "" : ", " + name);
+                + (wanted.name().isEmpty() ? "" : ", " + wanted.name());
+    }
+
+    private static String fileName(JobService.Job job) {
+        return "tray-" + job.trayNumber() + "-gear";
     }
 
     private static double typedBore(@Nullable String typed) {
         try {
-            return typed == null
-                    ? 0
-                    : LengthEntry.parse(typed).valuesMm().stream()
-                            .mapToDouble(Double::doubleValue)
-                            .average()
-                            .orElse(0);
+            return typed == null ? 0 : LengthEntry.parse(typed).meanMm();
         } catch (IllegalArgumentException unfinished) {
             return 0;
         }

@@ -1,7 +1,9 @@
 package app.gewerk.server.reading;
 
+import app.gewerk.core.Wire;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.Pitch;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.reading.GearReader;
 import app.gewerk.core.reading.Instrument;
@@ -115,11 +117,7 @@ public class ReadingService {
 
         /** "0.5 module, 24 teeth". */
         public String words() {
-            String size = switch (pitch.system()) {
-                case "module" -> plain(pitch.value()) + " module";
-                case "diametralPitch" -> plain(pitch.value()) + " pitch";
-                default -> "circular pitch " + plain(pitch.value());
-            };
+            String size = new Pitch(Wire.parse(Pitch.System.class, pitch.system()), pitch.value()).words();
             return size + ", " + toothCount + " teeth, " + plain(pressureAngleDeg) + "°"
                     + (Math.abs(profileShiftCoefficient) < 0.05
                             ? ""
@@ -194,8 +192,7 @@ public class ReadingService {
     @Transactional(readOnly = true)
     public GearRead read(long jobId) {
         int version = jobs.job(jobId).gearVersion();
-        ReadingStore.Saved saved =
-                store.gear(jobId).orElse(new ReadingStore.Saved("", "", false, "", "", Optional.empty()));
+        ReadingStore.Saved saved = store.gear(jobId).orElse(ReadingStore.Saved.NOTHING);
         List<ReadingLine> lines = store.readings(jobId);
         Optional<Identified> answer = Optional.empty();
         Optional<String> noAnswer = Optional.empty();
@@ -229,10 +226,8 @@ public class ReadingService {
         if (entry.readings().stream().anyMatch(r -> r.typed() == null)) {
             throw FieldProblem.of("readings", "A job keeps readings as they were typed");
         }
-        GearRead before = read(jobId);
-        if (!jobs.raiseGearVersion(jobId, version)) {
-            throw new Stale(before);
-        }
+        List<ReadingLine> before = store.readings(jobId);
+        raiseVersion(jobId, version);
         store.save(
                 here.shopId(),
                 jobId,
@@ -247,7 +242,7 @@ public class ReadingService {
                 "Readings: " + (entry.toothCountText().isEmpty() ? "" : entry.toothCountText() + " teeth, ")
                         + summary(entry, readings),
                 "",
-                Optional.of(before.readings()),
+                Optional.of(before),
                 Optional.of(entry));
         return read(jobId);
     }
@@ -271,10 +266,7 @@ public class ReadingService {
         if (typed.isEmpty()) {
             return 0;
         }
-        return ofField(field, () -> LengthEntry.parse(typed)).valuesMm().stream()
-                .mapToDouble(Double::doubleValue)
-                .average()
-                .orElseThrow();
+        return ofField(field, () -> LengthEntry.parse(typed)).meanMm();
     }
 
     /**
@@ -309,9 +301,7 @@ public class ReadingService {
                         : Math.round(c.profileShiftCoefficient() * 1000) / 1000.0,
                 c.probability(),
                 reason.strip());
-        if (!jobs.raiseGearVersion(jobId, version)) {
-            throw new Stale(read(jobId));
-        }
+        raiseVersion(jobId, version);
         store.take(jobId, gear);
         jobs.markDone(jobId, Step.READ);
         jobs.write(
@@ -325,14 +315,35 @@ public class ReadingService {
         return read(jobId);
     }
 
-    /** What to look for at the sellers, once a gear has been taken. */
+    private void raiseVersion(long jobId, int expected) {
+        jobs.job(jobId);
+        if (!jobs.raiseGearVersion(jobId, expected)) {
+            throw new Stale(read(jobId));
+        }
+    }
+
+    /**
+     * The gear to look for at the sellers or to draw.
+     *
+     * @param name what it is in the machine, empty when nobody said
+     * @param words the gear in words
+     */
+    public record Wanted(String name, String words, GearNeed need) {}
+
+    /** What is wanted, once a gear has been taken. Nothing is identified anew. */
     @Transactional(readOnly = true)
-    public GearNeed need(long jobId) {
-        GearRead read = read(jobId);
-        TakenGear taken = read.taken()
+    public Wanted wanted(long jobId) {
+        jobs.job(jobId);
+        ReadingStore.Saved saved = store.gear(jobId).orElse(ReadingStore.Saved.NOTHING);
+        TakenGear taken = saved.taken()
                 .orElseThrow(() -> new IllegalArgumentException(
                         "Say first which gear it is: take one of the answers in the step Read"));
-        return new GearNeed(
-                taken.gear(), optionalLength("bore", read.bore()), optionalLength("faceWidth", read.faceWidth()));
+        return new Wanted(
+                saved.name(),
+                taken.words(),
+                new GearNeed(
+                        taken.gear(),
+                        optionalLength("bore", saved.bore()),
+                        optionalLength("faceWidth", saved.faceWidth())));
     }
 }

@@ -25,7 +25,9 @@ class ReadingStore {
     }
 
     record Saved(
-            String name, String toothCount, boolean worn, String bore, String faceWidth, Optional<TakenGear> taken) {}
+            String name, String toothCount, boolean worn, String bore, String faceWidth, Optional<TakenGear> taken) {
+        static final Saved NOTHING = new Saved("", "", false, "", "", Optional.empty());
+    }
 
     Optional<Saved> gear(long jobId) {
         return sql.selectFrom(JOB_GEAR)

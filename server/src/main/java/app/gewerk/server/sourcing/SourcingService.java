@@ -51,8 +51,8 @@ public class SourcingService {
         if (pieces < 1 || pieces > 10_000) {
             throw FieldProblem.of("pieces", "Say how many are wanted, 1 to 10000");
         }
-        ReadingService.GearRead read = readings.read(jobId);
-        GearNeed need = readings.need(jobId);
+        ReadingService.Wanted wanted = readings.wanted(jobId);
+        GearNeed need = wanted.need();
         ShopService.Shop here = shop.shop();
         List<SourcingStore.Seller> sellers = store.sellers(here.id());
         Map<String, Answered> answers = new HashMap<>();
@@ -75,14 +75,14 @@ public class SourcingService {
         }
         List<GearOffer> gears =
                 answers.values().stream().flatMap(a -> a.gears().stream()).toList();
-        Costing costing = costing(here);
+        Costing costing = new Costing(here);
         List<Offer> offers = Match.rank(need, gears).stream()
                 .map(match -> {
                     SellerTerms terms = answers.get(match.offer().seller()).terms();
                     return new Offer(match, terms, costing.landed(match.offer(), terms, pieces));
                 })
                 .toList();
-        return new Offers(read.takenWords().orElse(""), pieces, offers, silent);
+        return new Offers(wanted.words(), pieces, offers, silent);
     }
 
     private Callable<Answered> question(String baseUrl, GearNeed need) {
@@ -112,10 +112,6 @@ public class SourcingService {
         }
     }
 
-    private Costing costing(ShopService.Shop here) {
-        return new Costing(here);
-    }
-
     /** What has been ordered, from whom, under which number. */
     public record Ordered(GearOffer offer, SellerTerms seller, LandedCost landed, String orderNumber) {}
 
@@ -130,7 +126,7 @@ public class SourcingService {
         try {
             SellerTerms terms = client.terms(baseUrl);
             GearOffer offer = client.gear(baseUrl, itemNumber);
-            LandedCost landed = costing(here).landed(offer, terms, pieces);
+            LandedCost landed = new Costing(here).landed(offer, terms, pieces);
             if (!landed.enoughInStock()) {
                 throw FieldProblem.of(
                         "order.pieces",
