@@ -142,9 +142,11 @@ export const texts = {
     svg: 'SVG in true mm',
     pdf: 'true-size page',
     keep: 'keep the readings',
-    theirs: 'Somebody saved other readings in between. Yours are still here.',
-    useTheirs: 'Show theirs',
-    useMine: 'Save mine over them',
+    stale: {
+      said: 'Somebody saved other readings in between. Yours are still here.',
+      theirs: 'Show theirs',
+      mine: 'Save mine over them',
+    },
     remove: 'take this reading away',
   },
   mat: {
@@ -207,7 +209,9 @@ export const texts = {
       ['?', 'this list'],
     ] as [string, string][],
   },
-  stale: 'Somebody saved this in between. Yours is kept on the screen.',
-  staleTheirs: 'Show theirs',
-  staleMine: 'Save mine over it',
+  stale: {
+    said: 'Somebody saved this in between. Yours is kept on the screen.',
+    theirs: 'Show theirs',
+    mine: 'Save mine over it',
+  },
 };

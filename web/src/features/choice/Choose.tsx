@@ -1,5 +1,5 @@
 import { Box, Button, TextField } from '@mui/material';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { api, ask, newKey, type Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
 import { Notice } from '../../parts/Notice';
@@ -10,12 +10,13 @@ import { dayWords, money, momentWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import type { Step } from '../job/StepTeeth';
+import { useRefreshJob } from '../job/useRefreshJob';
 
 type Way = Schemas['WayView']['way'];
 
 /** Step 6: one of the ways, with its reason. Buying goes on to the step Get. */
 export function Choose({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }) {
-  const queries = useQueryClient();
+  const refresh = useRefreshJob(job.id);
   const [draft, setDraft] = useDraft<{ way: Way | ''; reason: string; key: string }>(`choice:${job.id}`);
   const now = draft ?? { way: '', reason: '', key: newKey() };
   const ways = useQuery({
@@ -33,8 +34,7 @@ export function Choose({ job, go }: { job: Schemas['Job']; go: (to: Step) => voi
       ),
     () => {
       setDraft(undefined);
-      void queries.invalidateQueries({ queryKey: ['job', job.id] });
-      void queries.invalidateQueries({ queryKey: ['rack'] });
+      refresh();
     },
   );
   const decide = () => {

@@ -1,14 +1,15 @@
 import { Box, Button } from '@mui/material';
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { api, ask, type Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
-import { Notice } from '../../parts/Notice';
+import { StaleNotice } from '../../parts/StaleNotice';
 import { useDraft } from '../../parts/useDraft';
 import { useKeys } from '../../parts/useKeys';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import type { Step } from '../job/StepTeeth';
+import { useRefreshJob } from '../job/useRefreshJob';
 
 type Answer = 'seen' | 'notSeen' | 'notTried';
 type Answers = Record<string, Answer>;
@@ -16,7 +17,7 @@ const ANSWERS: Answer[] = ['seen', 'notSeen', 'notTried'];
 
 /** Step 2: what is observed, and at once what it points to and why. */
 export function Listen({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }) {
-  const queries = useQueryClient();
+  const refresh = useRefreshJob(job.id);
   const [draft, setDraft] = useDraft<{ answers: Answers; version: number }>(`listen:${job.id}`);
   const heard = useQuery({
     queryKey: ['job', job.id, 'heard'],
@@ -39,8 +40,7 @@ export function Listen({ job, go }: { job: Schemas['Job']; go: (to: Step) => voi
       ),
     () => {
       setDraft(undefined);
-      void queries.invalidateQueries({ queryKey: ['job', job.id] });
-      void queries.invalidateQueries({ queryKey: ['rack'] });
+      refresh();
     },
   );
   const keep = async () => {
@@ -52,22 +52,14 @@ export function Listen({ job, go }: { job: Schemas['Job']; go: (to: Step) => voi
   return (
     <>
       {theirs && (
-        <Notice look="next" role="alert">
-          <Box sx={{ flex: 1 }}>{texts.stale}</Box>
-          <Button
-            variant="outlined"
-            onClick={() => {
-              save.clear();
-              setDraft(undefined);
-              void queries.invalidateQueries({ queryKey: ['job', job.id] });
-            }}
-          >
-            {texts.staleTheirs}
-          </Button>
-          <Button variant="contained" onClick={() => void save.run(theirs.version)}>
-            {texts.staleMine}
-          </Button>
-        </Notice>
+        <StaleNotice
+          showTheirs={() => {
+            save.clear();
+            setDraft(undefined);
+            refresh();
+          }}
+          saveMine={() => void save.run(theirs.version)}
+        />
       )}
       <Box component="h2" sx={{ fontSize: 17, mt: 0, mb: 0.5 }}>
         {texts.listen.title}

@@ -1,8 +1,8 @@
 import { Box, Button } from '@mui/material';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, ask, type Schemas } from '../../api/client';
-import { Notice } from '../../parts/Notice';
+import { StaleNotice } from '../../parts/StaleNotice';
 import { useDraft } from '../../parts/useDraft';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
@@ -10,6 +10,7 @@ import { colour } from '../../theme';
 import type { Step } from '../job/StepTeeth';
 import { Cautions } from './Cautions';
 import { asIntake, IntakeForm, type IntakeDraft } from './IntakeForm';
+import { useRefreshJob } from '../job/useRefreshJob';
 
 type Job = Schemas['Job'];
 
@@ -101,7 +102,7 @@ export function TakenIn({ job, go }: { job: Job; go: (to: Step) => void }) {
 }
 
 function Correct({ job, hazards, close }: { job: Job; hazards: string[]; close: () => void }) {
-  const queries = useQueryClient();
+  const refresh = useRefreshJob(job.id);
   const [draft, setDraft] = useDraft<{ intake: IntakeDraft; version: number }>(`intake:${job.id}`);
   const now = draft ?? { intake: draftOf(job, hazards), version: job.version };
   const save = useSave(
@@ -114,8 +115,7 @@ function Correct({ job, hazards, close }: { job: Job; hazards: string[]; close: 
       ),
     () => {
       setDraft(undefined);
-      void queries.invalidateQueries({ queryKey: ['job', job.id] });
-      void queries.invalidateQueries({ queryKey: ['rack'] });
+      refresh();
       close();
     },
   );
@@ -123,31 +123,22 @@ function Correct({ job, hazards, close }: { job: Job; hazards: string[]; close: 
   return (
     <>
       {theirs && (
-        <Notice look="next" role="alert">
-          <Box sx={{ flex: 1 }}>
-            {texts.stale}
-            <Box
-              dir="auto"
-              sx={{ color: colour.inkSoft, maxHeight: 90, overflow: 'auto', overflowWrap: 'anywhere' }}
-            >
-              {theirs.maker} {theirs.model}: {theirs.complaint.slice(0, 400)}
-            </Box>
-          </Box>
-          <Button
-            variant="outlined"
-            onClick={() => {
-              save.clear();
-              setDraft(undefined);
-              void queries.invalidateQueries({ queryKey: ['job', job.id] });
-              close();
-            }}
+        <StaleNotice
+          showTheirs={() => {
+            save.clear();
+            setDraft(undefined);
+            refresh();
+            close();
+          }}
+          saveMine={() => void save.run(theirs.version)}
+        >
+          <Box
+            dir="auto"
+            sx={{ color: colour.inkSoft, maxHeight: 90, overflow: 'auto', overflowWrap: 'anywhere' }}
           >
-            {texts.staleTheirs}
-          </Button>
-          <Button variant="contained" onClick={() => void save.run(theirs.version)}>
-            {texts.staleMine}
-          </Button>
-        </Notice>
+            {theirs.maker} {theirs.model}: {theirs.complaint.slice(0, 400)}
+          </Box>
+        </StaleNotice>
       )}
       <Box component="h2" sx={{ fontSize: 17 }}>
         {texts.intake.correctTitle}

@@ -1,5 +1,5 @@
 import { Box, Button, MenuItem, TextField } from '@mui/material';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { api, ask, type Schemas } from '../../api/client';
 import { Notice } from '../../parts/Notice';
@@ -7,6 +7,7 @@ import { useSave } from '../../parts/useSave';
 import { momentWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
+import { useRefreshJob } from './useRefreshJob';
 
 type Place = Schemas['Job']['place'];
 const PLACES = Object.keys(texts.places) as Place[];
@@ -64,7 +65,7 @@ export function Journal({ job }: { job: Schemas['Job'] }) {
 }
 
 function MoveTray({ job }: { job: Schemas['Job'] }) {
-  const queries = useQueryClient();
+  const refresh = useRefreshJob(job.id);
   const [place, setPlace] = useState<Place | ''>('');
   const [waitsFor, setWaitsFor] = useState('');
   const [why, setWhy] = useState('');
@@ -80,8 +81,7 @@ function MoveTray({ job }: { job: Schemas['Job'] }) {
       setPlace('');
       setWaitsFor('');
       setWhy('');
-      void queries.invalidateQueries({ queryKey: ['job', job.id] });
-      void queries.invalidateQueries({ queryKey: ['rack'] });
+      refresh();
     },
   );
   const submit = (event: FormEvent) => {

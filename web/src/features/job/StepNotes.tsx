@@ -1,5 +1,5 @@
 import { Box, Button, TextField } from '@mui/material';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { api, ask, newKey, type Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
 import { Notice } from '../../parts/Notice';
@@ -10,6 +10,7 @@ import { momentWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { STEPS, type Step } from './StepTeeth';
+import { useRefreshJob } from './useRefreshJob';
 
 type NotedStep = keyof typeof texts.notes.ask;
 
@@ -23,7 +24,7 @@ export function StepNotes({
   step: NotedStep;
   go: (to: Step) => void;
 }) {
-  const queries = useQueryClient();
+  const refresh = useRefreshJob(job.id);
   const [draft, setDraft] = useDraft<{ text: string; key: string }>(`note:${job.id}:${step}`);
   const journal = useQuery({
     queryKey: ['job', job.id, 'journal', 'notes'],
@@ -39,8 +40,7 @@ export function StepNotes({
       ),
     () => {
       setDraft(undefined);
-      void queries.invalidateQueries({ queryKey: ['job', job.id] });
-      void queries.invalidateQueries({ queryKey: ['rack'] });
+      refresh();
     },
   );
   const finish = async () => {

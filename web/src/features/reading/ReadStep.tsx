@@ -5,12 +5,14 @@ import { useNavigate } from 'react-router';
 import { api, ask, type Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
 import { Notice } from '../../parts/Notice';
+import { StaleNotice } from '../../parts/StaleNotice';
 import { useDraft } from '../../parts/useDraft';
 import { useKeys } from '../../parts/useKeys';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { Frame } from '../job/Sheet';
+import { useRefreshJob } from '../job/useRefreshJob';
 import { Answers } from './Answers';
 import { draftOf, EMPTY_GEAR, gearEntryOf, type GearDraft } from './draft';
 import { ReadingMat } from './ReadingMat';
@@ -52,10 +54,7 @@ function Reading({
   const spans = useSpans(draft.teeth);
   const live = useIdentify(draft, spans);
   const candidate = live.answer?.candidates[chosen] ?? live.answer?.candidates[0];
-  const refresh = () => {
-    void queries.invalidateQueries({ queryKey: ['job', job.id] });
-    void queries.invalidateQueries({ queryKey: ['rack'] });
-  };
+  const refresh = useRefreshJob(job.id);
   const save = useSave(
     (version: number) =>
       ask(
@@ -120,28 +119,20 @@ function Reading({
         />
       </Box>
       {theirs && (
-        <Notice look="next" role="alert">
-          <Box sx={{ flex: 1 }}>
-            {texts.read.theirs}{' '}
-            <Box component="span" sx={{ color: colour.inkSoft }}>
-              {theirs.toothCount} {texts.read.teeth}: {theirs.readings.map((r) => r.typed).join(' · ')}
-            </Box>
+        <StaleNotice
+          words={texts.read.stale}
+          showTheirs={() => {
+            save.clear();
+            take.clear();
+            setKept(undefined);
+            refresh();
+          }}
+          saveMine={() => void save.run(theirs.version)}
+        >
+          <Box component="span" sx={{ color: colour.inkSoft }}>
+            {theirs.toothCount} {texts.read.teeth}: {theirs.readings.map((r) => r.typed).join(' · ')}
           </Box>
-          <Button
-            variant="outlined"
-            onClick={() => {
-              save.clear();
-              take.clear();
-              setKept(undefined);
-              refresh();
-            }}
-          >
-            {texts.read.useTheirs}
-          </Button>
-          <Button variant="contained" onClick={() => void save.run(theirs.version)}>
-            {texts.read.useMine}
-          </Button>
-        </Notice>
+        </StaleNotice>
       )}
       <ReadingStrip
         draft={draft}

@@ -1,5 +1,5 @@
 import { Box, Button, TextField } from '@mui/material';
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, ask, newKey, Refused, type Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
@@ -12,6 +12,7 @@ import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { Decisions } from '../choice/Choose';
 import type { Step } from '../job/StepTeeth';
+import { useRefreshJob } from '../job/useRefreshJob';
 
 type Offer = Schemas['Offer'];
 const SHOWN = 6;
@@ -29,7 +30,7 @@ function idOf(offer: Offer): string {
 
 /** Step 7: matching gears with what they cost on the bench; one is ordered, with the reason. */
 export function Get({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }) {
-  const queries = useQueryClient();
+  const refresh = useRefreshJob(job.id);
   const [draft, setDraft] = useDraft<OrderDraft>(`order:${job.id}`);
   const [all, setAll] = useState(false);
   const now = draft ?? { pieces: '1', item: '', reason: '', key: newKey() };
@@ -62,8 +63,7 @@ export function Get({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }
       ),
     () => {
       setDraft(undefined);
-      void queries.invalidateQueries({ queryKey: ['job', job.id] });
-      void queries.invalidateQueries({ queryKey: ['rack'] });
+      refresh();
     },
   );
   const buy = () => {
