@@ -20,6 +20,19 @@ public record BasicRack(
     /** ISO 53:1998 profile D, with larger clearance for a full fillet. */
     public static final BasicRack ISO_53_D = withLargestRadius(20, 1, 0.40, 0.39);
 
+    /** Old full-depth system, clearance 0.157/P (Machinery's Handbook; from memory). */
+    public static final BasicRack INCH_14_5 = of(14.5, 1, 0.157);
+    /** Coarse pitch, fewer than 20 to the inch (Machinery's Handbook; from memory). */
+    public static final BasicRack INCH_20 = of(20, 1, 0.25);
+
+    public static final BasicRack INCH_25 = of(25, 1, 0.25);
+    public static final BasicRack INCH_STUB_20 = of(20, 0.8, 0.2);
+
+    /** Fine pitch, 20 and more to the inch: dedendum 1.2/P + 0.002 in, 20° (Machinery's Handbook; from memory). */
+    public static BasicRack finePitchInch(double diametralPitch) {
+        return of(20, 1, 0.2 + 0.002 * diametralPitch);
+    }
+
     public BasicRack {
         if (!(pressureAngleDeg >= 10 && pressureAngleDeg <= 35)) {
             throw new IllegalArgumentException(

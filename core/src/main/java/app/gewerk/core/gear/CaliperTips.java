@@ -39,6 +39,12 @@ public final class CaliperTips {
                 : stableReadingMm(toothCount, tipDiameterMm, landHalfAngleDeg);
     }
 
+    /** Stable reading over tip diameter where the tips are as wide as those of a usual unshifted 20° gear (bevel gears at their outer end). */
+    public static double stableShare(int toothCount) {
+        CylindricalGear usual = CylindricalGear.spur(1, toothCount, 0, BasicRack.ISO_53_A);
+        return stableReadingMm(usual) / usual.tipDiameterMm();
+    }
+
     private static double gap(double tipToTipDeg, double landHalfAngleDeg) {
         return Math.toRadians(Math.max(0, tipToTipDeg - landHalfAngleDeg));
     }

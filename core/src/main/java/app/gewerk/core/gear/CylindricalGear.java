@@ -20,7 +20,8 @@ public record CylindricalGear(
         int toothCount,
         double helixAngleDeg,
         double profileShiftCoefficient,
-        BasicRack rack) {
+        BasicRack rack)
+        implements Toothed {
 
     public static final int FEWEST_TEETH = 4;
     public static final int MOST_TEETH = 1000;
@@ -30,14 +31,8 @@ public record CylindricalGear(
             throw new IllegalArgumentException("A gear needs at least " + FEWEST_TEETH + " and at most " + MOST_TEETH
                     + " teeth; " + toothCount + " given");
         }
-        if (!(normalModule >= 0.05 && normalModule <= 50)) {
-            throw new IllegalArgumentException(
-                    "The module must lie between 0.05 and 50 mm; " + normalModule + " given");
-        }
-        if (!(Math.abs(helixAngleDeg) <= 60)) {
-            throw new IllegalArgumentException(
-                    "The helix angle must lie between 0° and 60°; " + helixAngleDeg + "° given");
-        }
+        Limits.requireModule(normalModule);
+        Limits.requireHelix(helixAngleDeg);
         if (!(Math.abs(profileShiftCoefficient) <= 3)) {
             throw new IllegalArgumentException("The profile shift must lie between −3 and 3 times the module; "
                     + profileShiftCoefficient + " given");
@@ -51,6 +46,11 @@ public record CylindricalGear(
 
     public CylindricalGear withProfileShift(double coefficient) {
         return new CylindricalGear(internal, normalModule, toothCount, helixAngleDeg, coefficient, rack);
+    }
+
+    @Override
+    public double module() {
+        return normalModule;
     }
 
     private double beta() {

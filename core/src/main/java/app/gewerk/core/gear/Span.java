@@ -28,6 +28,23 @@ public final class Span {
     }
 
     /**
+     * What a caliper shows over k teeth (mm): the span, or, where its jaws would touch beyond the tips, the distance
+     * between the outer corners of the first and the last tip.
+     *
+     * @throws IllegalArgumentException as {@link #spanMm}
+     */
+    public static double readingMm(CylindricalGear gear, int k) {
+        double span = spanMm(gear, k);
+        double base = gear.baseDiameterMm();
+        double tip = gear.tipDiameterMm();
+        if (base * base + span * span <= tip * tip || gear.internal() || gear.helixAngleDeg() != 0) {
+            return span;
+        }
+        double half = (k - 1) * 180.0 / gear.toothCount() + Math.max(0, gear.tipLandHalfAngleDeg());
+        return Math.min(span, tip * Math.sin(Math.toRadians(Math.min(90, half))));
+    }
+
+    /**
      * The tooth number (not whole) at which the jaws would touch on the circle d + 2 x m.
      *
      * <p>k = ½ + z/π (tan α' / cos² β_b − inv α_t − 2 x tan α_n / z), α' the transverse angle on that circle.

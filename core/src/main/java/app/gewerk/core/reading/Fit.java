@@ -1,80 +1,170 @@
 package app.gewerk.core.reading;
 
-import app.gewerk.core.gear.CylindricalGear;
-import java.util.List;
+import app.gewerk.core.gear.GearKind;
+import app.gewerk.core.gear.Toothed;
+import java.util.Arrays;
 import org.hipparchus.special.Erf;
 
 /**
  * How well one hypothesis with one kind of shift explains the readings: the evidence with every nuisance quantity
  * integrated out, and what the readings say of those quantities.
  *
- * <p>Nuisances: scale (moulding shrinkage, swelling), thinning of the teeth for backlash, profile shift and, for a gear
- * of no series, ln m — normal, entering linearly about the fitted point, so that evidence and posterior are those of a
- * linear normal model; and wear of the tips, one-sided exponential, integrated in closed form:
- * ∫ exp(−½ A w² − B w) dw from 0 = √(π/2A) exp(B²/2A) erfc(B/√2A).
+ * <p>Nuisances of a {@link LinearModel} are normal and enter linearly, so that the readings are taken in one after the
+ * other (a Kalman filter's update, exact for such a model). Wear of the tips is one-sided exponential; it is carried
+ * along as an unknown constant, which leaves −½ A w² + C w, and integrated in closed form:
+ * ∫ exp(−½ A w² − B w) dw from 0 = √(π/2A) exp(B²/2A) erfc(B/√2A) with B = 1/scale − C.
  */
 final class Fit {
-    private static final int SCALE = 0;
-    private static final int THINNING = 1;
-    private static final int SHIFT = 2;
-    private static final int LOG_MODULE = 3;
-    private static final int NUISANCES = 4;
     private static final int ROUNDS = 3;
     /** A step of shift and ln m so small that another round would change nothing that can be read. */
     private static final double CLOSE_ENOUGH = 2e-4;
 
-    /** Spread of moulded sizes from shrinkage and swelling (relative, from memory). */
-    private static final double SCALE_DEVIATION = 0.002;
+    /** What is thought of the nuisances before any reading. */
+    static final class Prior {
+        /** Spread of moulded sizes from shrinkage and swelling (relative, from memory). */
+        private static final double SCALE_DEVIATION = 0.002;
 
+        /** How often a gear nobody called worn is (from memory). */
+        private static final double WORN_UNNOTICED = 0.07;
+
+        /** How often a ring's teeth are cut shorter so that its pinion clears them (from memory). */
+        private static final double RING_SHORTENED = 0.4;
+
+        final double[] mean;
+        final double[] variance;
+        final double[] wearShare;
+        final double[] wearScaleMm;
+
+        Prior(
+                LinearModel.Given given,
+                Hypothesis hypothesis,
+                int toothCount,
+                ShiftPrior shift,
+                ShiftPrior mateShift,
+                boolean worn) {
+            double module = hypothesis.pitch().module();
+            double root = Math.sqrt(module);
+            mean = new double[given.dimensions()];
+            variance = new double[given.dimensions()];
+            set(LinearModel.SCALE, 0, SCALE_DEVIATION);
+            set(LinearModel.THINNING, 0.010 * root, (worn ? 0.03 : 0.012) * root);
+            set(LinearModel.SHIFT, shift.mean(), shift.deviation());
+            set(LinearModel.LOG_MODULE, 0, hypothesis.free() ? Hypothesis.FREE_STEP : 0);
+            form(given, toothCount);
+            if (given.mateWasRead()) {
+                boolean mateWorn = given.mate().worn();
+                set(LinearModel.MATE_SHIFT, mateShift.mean(), mateShift.deviation());
+                set(LinearModel.MATE_THINNING, 0.010 * root, (mateWorn ? 0.03 : 0.012) * root);
+                set(LinearModel.MATE_SCALE, 0, SCALE_DEVIATION);
+            }
+            double much = 0.12 * module + 0.02;
+            if (worn) {
+                wearShare = new double[] {1};
+                wearScaleMm = new double[] {much};
+            } else if (given.kind() == GearKind.INTERNAL) {
+                wearShare = new double[] {1 - RING_SHORTENED, RING_SHORTENED};
+                wearScaleMm = new double[] {0.006, 0.3 * module};
+            } else {
+                wearShare = new double[] {1 - WORN_UNNOTICED, WORN_UNNOTICED};
+                wearScaleMm = new double[] {0.006, much};
+            }
+        }
+
+        private void set(int quantity, double expected, double deviation) {
+            mean[quantity] = expected;
+            variance[quantity] = deviation * deviation;
+        }
+
+        private void form(LinearModel.Given given, int toothCount) {
+            if (!given.formMatters()) {
+                return;
+            }
+            switch (given.kind()) {
+                case EXTERNAL, INTERNAL, RACK -> set(LinearModel.FORM, 20, 15);
+                case WORM -> set(LinearModel.FORM, Math.log(9), 0.4);
+                case BEVEL -> {
+                    if (given.mateIfAny().isPresent()) {
+                        double cone = app.gewerk.core.gear.BevelGear.coneAngleDeg(
+                                toothCount, given.mate().toothCount(), 90);
+                        set(LinearModel.FORM, cone, 0.3);
+                    } else {
+                        set(LinearModel.FORM, 45, 20);
+                    }
+                }
+            }
+        }
+    }
+
+    private final LinearModel.Given given;
     private final Hypothesis hypothesis;
     private final int toothCount;
-    private final ShiftPrior shiftPrior;
-    private final List<Reading> readings;
-    private final double wearScaleMm;
+    private final double logPrior;
+    private final Prior prior;
+    /** Which reading is taken for a slip and left out; −1 for none. */
+    private final int slipped;
 
-    private final double[] prior = new double[NUISANCES];
-    private final double[] deviation = new double[NUISANCES];
-    private final double[] point;
-    private SmallSymmetric covariance = SmallSymmetric.identity(NUISANCES);
+    private LinearModel model;
+    private double[] mean;
+    private double[] meanPerWear;
+    private double[] covariance;
     private double wearMm;
+    private double wearVariance;
     private double logEvidence;
 
-    private Fit(Hypothesis hypothesis, int toothCount, ShiftPrior shiftPrior, List<Reading> readings, boolean worn) {
-        this.hypothesis = hypothesis;
-        this.toothCount = toothCount;
-        this.shiftPrior = shiftPrior;
-        this.readings = readings;
-        double module = hypothesis.pitch().module();
-        wearScaleMm = worn ? 0.12 * module + 0.02 : 0.006;
-        deviation[SCALE] = SCALE_DEVIATION;
-        prior[THINNING] = 0.010 * Math.sqrt(module);
-        deviation[THINNING] = (worn ? 0.03 : 0.012) * Math.sqrt(module);
-        prior[SHIFT] = shiftPrior.mean();
-        deviation[SHIFT] = shiftPrior.deviation();
-        deviation[LOG_MODULE] = hypothesis.free() ? Hypothesis.FREE_STEP : 0;
-        point = prior.clone();
-    }
-
-    /** The fit, or one with evidence −∞ where such a gear cannot exist or be measured so. */
-    static Fit of(Hypothesis hypothesis, int toothCount, ShiftPrior shiftPrior, List<Reading> readings, boolean worn) {
-        return of(hypothesis, toothCount, shiftPrior, readings, worn, Double.NEGATIVE_INFINITY);
-    }
-
-    /** @param hopeless below this weight after the first round a fit is not worth another */
-    static Fit of(
+    private Fit(
+            LinearModel.Given given,
             Hypothesis hypothesis,
             int toothCount,
-            ShiftPrior shiftPrior,
-            List<Reading> readings,
-            boolean worn,
-            double hopeless) {
-        Fit fit = new Fit(hypothesis, toothCount, shiftPrior, readings, worn);
+            double logPrior,
+            Prior prior,
+            int slipped,
+            LinearModel model) {
+        this.given = given;
+        this.hypothesis = hypothesis;
+        this.toothCount = toothCount;
+        this.logPrior = logPrior;
+        this.prior = prior;
+        this.slipped = slipped;
+        this.model = model;
+        mean = prior.mean;
+        meanPerWear = new double[prior.mean.length];
+        covariance = new double[0];
+    }
+
+    /**
+     * The fit about its own best point, or one with evidence −∞ where such a gear cannot exist or be measured so.
+     *
+     * @param model about any point
+     */
+    static Fit of(
+            LinearModel.Given given,
+            Hypothesis hypothesis,
+            int toothCount,
+            double logPrior,
+            Prior prior,
+            int slipped,
+            LinearModel model) {
+        Fit fit = new Fit(given, hypothesis, toothCount, logPrior, prior, slipped, model);
         try {
-            double moved = 1;
-            for (int round = 0; round < ROUNDS && moved > CLOSE_ENOUGH; round++) {
-                double before = fit.point[SHIFT] + fit.point[LOG_MODULE];
-                fit.improve();
-                moved = fit.logWeight() < hopeless ? 0 : Math.abs(fit.point[SHIFT] + fit.point[LOG_MODULE] - before);
+            fit.takeIn();
+            for (int round = 0; round < ROUNDS; round++) {
+                double[] point = fit.mean.clone();
+                point[LinearModel.SCALE] = 0;
+                point[LinearModel.THINNING] = 0;
+                if (given.mateWasRead()) {
+                    point[LinearModel.MATE_SCALE] = 0;
+                    point[LinearModel.MATE_THINNING] = 0;
+                }
+                boolean close = true;
+                for (int j = LinearModel.SHIFT; j < point.length; j++) {
+                    double scale = j == LinearModel.FORM ? 0.02 : CLOSE_ENOUGH;
+                    close &= Math.abs(point[j] - fit.model.point[j]) < scale;
+                }
+                if (close) {
+                    break;
+                }
+                fit.model = new LinearModel(given, hypothesis, toothCount, point);
+                fit.takeIn();
             }
         } catch (IllegalArgumentException impossible) {
             fit.logEvidence = Double.NEGATIVE_INFINITY;
@@ -82,125 +172,128 @@ final class Fit {
         return fit;
     }
 
-    private void improve() {
-        int n = readings.size();
-        double[][] slopes = new double[n][];
-        double[] misfit = new double[n];
-        double[] weight = new double[n];
-        double[] wearSlope = new double[n];
-        double logDensity = 0;
-        CylindricalGear gear = gearAt(point);
-        for (int i = 0; i < n; i++) {
-            Measured what = readings.get(i).what();
-            double size = what.on(gear);
-            slopes[i] = slopes(what, gear, size);
-            double predicted = predict(what, size, slopes[i], point, 0);
-            misfit[i] = readings.get(i).meanMm() - predicted;
-            for (int j = 0; j < NUISANCES; j++) {
-                misfit[i] += slopes[i][j] * (point[j] - prior[j]);
+    private void takeIn() {
+        Filter filter = new Filter(prior.mean.length);
+        logEvidence = filter.run(given, model, prior, slipped);
+        covariance = filter.covariance;
+        meanPerWear = filter.perWear;
+        wearMm = filter.wearMean;
+        wearVariance = filter.wearVariance;
+        mean = new double[prior.mean.length];
+        for (int j = 0; j < mean.length; j++) {
+            mean[j] = prior.mean[j] + filter.offset[j] + meanPerWear[j] * wearMm;
+        }
+    }
+
+    /** Takes readings in one after the other. Made once and used for thousands of hypotheses. */
+    static final class Filter {
+        private final int d;
+        private final double[] covariance;
+        private final double[] offset;
+        private final double[] perWear;
+        private final double[] gain;
+        private double wearMean;
+        private double wearVariance;
+
+        Filter(int dimensions) {
+            d = dimensions;
+            covariance = new double[d * d];
+            offset = new double[d];
+            perWear = new double[d];
+            gain = new double[d];
+        }
+
+        /** ln of the density of the readings but the slipped one, with every nuisance integrated out. */
+        double run(LinearModel.Given given, LinearModel model, Prior prior, int slipped) {
+            Arrays.fill(covariance, 0);
+            Arrays.fill(offset, 0);
+            Arrays.fill(perWear, 0);
+            for (int j = 0; j < d; j++) {
+                covariance[j * d + j] = prior.variance[j];
             }
-            double variance = variance(i, gear);
-            weight[i] = 1 / variance;
-            wearSlope[i] = what.perTipWear();
-            logDensity -= 0.5 * Math.log(2 * Math.PI * variance);
-        }
-        SmallSymmetric precision = SmallSymmetric.diagonal(NUISANCES, j -> 1 / priorVariance(j));
-        double[] pull = new double[NUISANCES];
-        double[] wearPull = new double[NUISANCES];
-        double squares = 0;
-        double wearSquares = 0;
-        double wearCross = 0;
-        for (int i = 0; i < n; i++) {
-            precision.addOuter(slopes[i], weight[i]);
-            squares += weight[i] * misfit[i] * misfit[i];
-            wearSquares += weight[i] * wearSlope[i] * wearSlope[i];
-            wearCross += weight[i] * wearSlope[i] * misfit[i];
-            for (int j = 0; j < NUISANCES; j++) {
-                pull[j] += weight[i] * slopes[i][j] * misfit[i];
-                wearPull[j] += weight[i] * slopes[i][j] * wearSlope[i];
+            double log = 0;
+            double curvature = 0;
+            double pull = 0;
+            for (int i = 0; i < given.count(); i++) {
+                if (i == slipped) {
+                    continue;
+                }
+                double[] s = model.slope[i];
+                double spread = model.variance[i];
+                double misfit = given.mean(i) - model.size[i];
+                double misfitPerWear = model.wearSlope[i];
+                for (int j = 0; j < d; j++) {
+                    double sum = 0;
+                    for (int k = 0; k < d; k++) {
+                        sum += covariance[j * d + k] * s[k];
+                    }
+                    gain[j] = sum;
+                    spread += s[j] * sum;
+                    misfit -= s[j] * (prior.mean[j] + offset[j] - model.point[j]);
+                    misfitPerWear += s[j] * perWear[j];
+                }
+                log -= 0.5 * (Math.log(2 * Math.PI * spread) + misfit * misfit / spread);
+                curvature += misfitPerWear * misfitPerWear / spread;
+                pull += misfitPerWear * misfit / spread;
+                for (int j = 0; j < d; j++) {
+                    double g = gain[j] / spread;
+                    offset[j] += g * misfit;
+                    perWear[j] -= g * misfitPerWear;
+                    for (int k = 0; k < d; k++) {
+                        covariance[j * d + k] -= g * gain[k];
+                    }
+                }
             }
-        }
-        SmallSymmetric posterior = precision.inverse();
-        double explained = posterior.quadratic(pull, pull);
-        logDensity -= 0.5 * (squares - explained);
-        logDensity -= 0.5 * precision.logDeterminant();
-        for (int j = 0; j < NUISANCES; j++) {
-            logDensity -= 0.5 * Math.log(priorVariance(j));
+            wearMean = 0;
+            wearVariance = 0;
+            return curvature > 1e-9 ? log + wear(curvature, pull, prior) : log;
         }
 
-        double curvature = wearSquares - posterior.quadratic(wearPull, wearPull);
-        wearMm = 0;
-        if (curvature > 0) {
-            double gradient = 1 / wearScaleMm - (wearCross - posterior.quadratic(wearPull, pull));
-            logDensity += logWearIntegral(curvature, gradient) - Math.log(wearScaleMm);
-            wearMm = meanWear(curvature, gradient);
-            for (int j = 0; j < NUISANCES; j++) {
-                pull[j] -= wearMm * wearPull[j];
+        private double wear(double curvature, double pull, Prior prior) {
+            int kinds = prior.wearShare.length;
+            double[] log = new double[kinds];
+            double most = Double.NEGATIVE_INFINITY;
+            for (int w = 0; w < kinds; w++) {
+                double scale = prior.wearScaleMm[w];
+                log[w] = Math.log(prior.wearShare[w] / scale) + logIntegral(curvature, 1 / scale - pull);
+                most = Math.max(most, log[w]);
             }
+            double sum = 0;
+            double square = 0;
+            for (int w = 0; w < kinds; w++) {
+                double share = Math.exp(log[w] - most);
+                double gradient = 1 / prior.wearScaleMm[w] - pull;
+                double one = mean(curvature, gradient);
+                sum += share;
+                wearMean += share * one;
+                square += share * (one * one + variance(curvature, gradient, one));
+            }
+            wearMean /= sum;
+            wearVariance = Math.max(0, square / sum - wearMean * wearMean);
+            return most + Math.log(sum);
         }
-        logEvidence = logDensity;
-        covariance = posterior;
-        double[] step = posterior.times(pull);
-        for (int j = 0; j < NUISANCES; j++) {
-            point[j] = prior[j] + step[j];
+
+        private static double logIntegral(double curvature, double gradient) {
+            double u = gradient / Math.sqrt(2 * curvature);
+            return 0.5 * Math.log(Math.PI / (2 * curvature)) + logScaledErfc(u);
         }
-    }
 
-    /** Kept away from 0 so that a quantity that does not apply is simply pinned. */
-    private double priorVariance(int j) {
-        return Math.max(1e-14, deviation[j] * deviation[j]);
-    }
+        /** ln(exp(u²) erfc(u)). */
+        private static double logScaledErfc(double u) {
+            return u < 20 ? u * u + Math.log(Erf.erfc(u)) : -Math.log(u * Math.sqrt(Math.PI)) - 1 / (2 * u * u);
+        }
 
-    private static double logWearIntegral(double curvature, double gradient) {
-        double u = gradient / Math.sqrt(2 * curvature);
-        return 0.5 * Math.log(Math.PI / (2 * curvature)) + logScaledErfc(u);
-    }
+        /** Mean of a normal distribution cut off below 0. */
+        private static double mean(double curvature, double gradient) {
+            double u = gradient / Math.sqrt(2 * curvature);
+            double hazard = Math.sqrt(2 / Math.PI) * Math.exp(-logScaledErfc(u));
+            return Math.max(0, (hazard - gradient / Math.sqrt(curvature)) / Math.sqrt(curvature));
+        }
 
-    /** ln(exp(u²) erfc(u)). */
-    private static double logScaledErfc(double u) {
-        return u < 20 ? u * u + Math.log(Erf.erfc(u)) : -Math.log(u * Math.sqrt(Math.PI)) - 1 / (2 * u * u);
-    }
-
-    /** Mean of a normal distribution cut off below 0: −B/A + (hazard)/√A. */
-    private static double meanWear(double curvature, double gradient) {
-        double u = gradient / Math.sqrt(2 * curvature);
-        double hazard = Math.sqrt(2 / Math.PI) * Math.exp(-logScaledErfc(u));
-        return Math.max(0, (hazard - gradient / Math.sqrt(curvature)) / Math.sqrt(curvature));
-    }
-
-    private CylindricalGear gearAt(double[] g) {
-        double module = hypothesis.pitch().module() * (hypothesis.free() ? Math.exp(g[LOG_MODULE]) : 1);
-        return CylindricalGear.spur(module, toothCount, Math.clamp(g[SHIFT], -1.2, 2.2), hypothesis.rack());
-    }
-
-    /**
-     * How a reading changes with each nuisance. Thinning a tooth by t on the reference circle reads like shifting the
-     * rack in by t / (2 m tan α).
-     *
-     * @param size the reading on the gear itself, before scale, thinning and wear
-     */
-    private static double[] slopes(Measured what, CylindricalGear gear, double size) {
-        double step = 1e-4;
-        double x = gear.profileShiftCoefficient();
-        double perShift = (what.on(gear.withProfileShift(x + step)) - size) / step;
-        double perThinning =
-                -perShift / (2 * gear.normalModule() * Math.tan(gear.rack().pressureAngleRad()));
-        double[] slope = new double[NUISANCES];
-        slope[SCALE] = what.growsWithGear() ? size : 0;
-        slope[THINNING] = what.feelsThickness() ? perThinning : 0;
-        slope[SHIFT] = perShift;
-        slope[LOG_MODULE] = size;
-        return slope;
-    }
-
-    private static double predict(Measured what, double size, double[] slope, double[] g, double tipWearMm) {
-        return size + slope[SCALE] * g[SCALE] + slope[THINNING] * g[THINNING] + tipWearMm * what.perTipWear();
-    }
-
-    private double variance(int i, CylindricalGear gear) {
-        double own = readings.get(i).uncertaintyMm();
-        double maker = readings.get(i).what().makersSpreadMm(gear);
-        return own * own + maker * maker;
+        /** Its variance, 1/A − mean (mean + B/A). */
+        private static double variance(double curvature, double gradient, double mean) {
+            return Math.max(0, 1 / curvature - mean * (mean + gradient / curvature));
+        }
     }
 
     Hypothesis hypothesis() {
@@ -211,47 +304,86 @@ final class Fit {
         return toothCount;
     }
 
+    int slipped() {
+        return slipped;
+    }
+
     /** ln of prior × evidence. */
     double logWeight() {
-        return logEvidence + Math.log(hypothesis.prior()) + Math.log(shiftPrior.weight());
+        return logEvidence + logPrior;
     }
 
     double profileShift() {
-        return point[SHIFT];
+        return mean[LinearModel.SHIFT];
     }
 
-    double shiftDeviation() {
-        return Math.sqrt(covariance.at(SHIFT, SHIFT));
+    double form() {
+        return mean[LinearModel.FORM];
+    }
+
+    /** Standard deviation of one of the unknowns. */
+    double deviation(int quantity) {
+        int d = prior.mean.length;
+        return Math.sqrt(Math.max(
+                0, covariance[quantity * d + quantity] + meanPerWear[quantity] * meanPerWear[quantity] * wearVariance));
     }
 
     double tipWearMm() {
         return wearMm;
     }
 
-    /** The new gear this fit takes it to be: without wear, thinning or shrinkage. */
-    CylindricalGear gear() {
-        return gearAt(point);
+    /** The new part this fit takes it to be: without wear, thinning or shrinkage. */
+    Toothed part() {
+        return model.part();
     }
 
     /** How far a reading is from what this fit expects, in standard deviations of the reading. */
-    double residualSigmas(Reading reading) {
-        CylindricalGear gear = gear();
-        double maker = reading.what().makersSpreadMm(gear);
-        return (reading.meanMm() - expectedMm(reading.what())) / Math.hypot(reading.uncertaintyMm(), maker);
+    double residualSigmas(int i) {
+        return (given.mean(i) - expected(given.what(i), given.ofMate(i))) / Math.sqrt(model.variance[i]);
     }
 
-    /** What this fit expects another reading to show (mm), on the gear as it is: worn, thinned, shrunk. */
-    double expectedMm(Measured what) {
-        CylindricalGear gear = gear();
-        double size = what.on(gear);
-        return predict(what, size, slopes(what, gear, size), point, wearMm);
+    /** What this fit expects a reading to show, on the gear as it is: worn, thinned, shrunk. */
+    double expected(Measured what, boolean ofMate) {
+        return forecast(what, ofMate).mean;
     }
 
-    /** Standard deviation of that expectation, without the instrument's own (mm). */
-    double expectedDeviationMm(Measured what) {
-        CylindricalGear gear = gear();
-        double[] slope = slopes(what, gear, what.on(gear));
-        double maker = what.makersSpreadMm(gear);
-        return Math.sqrt(covariance.quadratic(slope, slope) + maker * maker);
+    /** What a reading will show: mean and standard deviation, without the instrument's own. */
+    record Forecast(double mean, double deviation) {}
+
+    Forecast forecast(Measured what, boolean ofMate) {
+        LinearModel.Foretold f = model.foretell(what, ofMate);
+        int d = prior.mean.length;
+        double expected = f.size() + f.wearSlope() * wearMm;
+        double variance = f.makersSpread() * f.makersSpread();
+        double wearSlope = f.wearSlope();
+        for (int j = 0; j < d; j++) {
+            expected += f.slope()[j] * (mean[j] - model.point[j]);
+            wearSlope += f.slope()[j] * meanPerWear[j];
+            for (int k = 0; k < d; k++) {
+                variance += f.slope()[j] * covariance[j * d + k] * f.slope()[k];
+            }
+        }
+        variance += wearSlope * wearSlope * wearVariance;
+        return new Forecast(expected, Math.sqrt(Math.max(1e-12, variance)));
+    }
+
+    static double[] startingPoint(LinearModel.Given given) {
+        double[] point = new double[given.dimensions()];
+        if (given.formMatters()) {
+            point[LinearModel.FORM] = switch (given.kind()) {
+                case EXTERNAL, INTERNAL, RACK, BEVEL -> angleRead(given);
+                case WORM -> Math.log(9);
+            };
+        }
+        return point;
+    }
+
+    private static double angleRead(LinearModel.Given given) {
+        for (int i = 0; i < given.count(); i++) {
+            if (given.what(i).unit() == Measured.Unit.DEG) {
+                return Math.clamp(given.mean(i), 5, 60);
+            }
+        }
+        return 45;
     }
 }

@@ -1,6 +1,9 @@
 package app.gewerk.core.reading;
 
-import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.GearKind;
+import app.gewerk.core.gear.Pitch;
+import app.gewerk.core.gear.Toothed;
+import app.gewerk.core.gear.Worm;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -10,235 +13,367 @@ import java.util.Optional;
 
 /**
  * Which gear is it? Bayes over every standard module, diametral pitch and common circular pitch, with each basic rack,
- * and over gears of no series; nuisance quantities are integrated out (see {@link Fit}). External spur gears.
+ * and over gears of no series; nuisance quantities are integrated out (see {@link Fit}).
  *
  * <p>Each reading in turn may be a slip (1 in 100, anywhere up to twice the
- * value), and the answers with and without it are averaged by how well they explain everything.
+ * value), and the answers with and without it are averaged by how well they explain everything. Where a slip is likely,
+ * an exact tooth count may be miscounted by one as well.
+ *
+ * <p>Every hypothesis is first weighed about one common point, where a linear model costs little; those that can still
+ * matter are then fitted about their own.
  */
 public final class GearReader {
     private static final double SLIP_PRIOR = 0.01;
-    private static final double NEGLIGIBLE_LOG = 25;
-    /** Far beyond negligible, since the first round of a fit may still be off. */
-    private static final double HOPELESS_LOG = 60;
+    private static final double MISCOUNT_PRIOR = 0.01;
+    private static final double NEGLIGIBLE_LOG = 16;
+    /** Far beyond negligible, since the common point may be off. */
+    private static final double HOPELESS_LOG = 32;
 
     private static final int MOST_CANDIDATES = 9;
+    /** From this chance of a slip on it is told. */
+    private static final double WORTH_TELLING = 0.2;
 
     private GearReader() {}
 
-    /**
-     * @throws IllegalArgumentException in words, when there is nothing to go by or the readings cannot be of one gear
-     */
     public static Identification identify(ToothCount toothCount, List<Reading> readings, boolean worn) {
-        if (readings.isEmpty()) {
-            throw new IllegalArgumentException(
-                    "Nothing to go by yet: read the tips or a span over some teeth, and count the teeth");
-        }
-        refuseImpossible(toothCount, readings);
-        List<Weighted> posterior = new ArrayList<>(weigh(fits(toothCount, readings, worn), 0, -1));
-        if (readings.size() > 1) {
-            for (int i = 0; i < readings.size(); i++) {
-                List<Reading> others = new ArrayList<>(readings);
-                Reading slipped = others.remove(i);
-                double anywhere = Math.log(SLIP_PRIOR / (2 * slipped.meanMm()));
-                posterior.addAll(weigh(fits(toothCount, others, worn), anywhere, i));
-            }
+        return identify(Question.of(toothCount, readings, worn));
+    }
+
+    /**
+     * @throws IllegalArgumentException in words, when the readings cannot be of one gear
+     */
+    public static Identification identify(Question question) {
+        List<Weighted> posterior = normalised(weigh(question, 0, true));
+        double slipped = posterior.stream()
+                .filter(w -> w.fit.slipped() >= 0)
+                .mapToDouble(w -> w.probability)
+                .sum();
+        if (question.toothCount() instanceof ToothCount.Exactly counted
+                && (slipped > WORTH_TELLING || posterior.isEmpty())
+                && question.kind() != GearKind.WORM
+                && question.kind() != GearKind.RACK) {
+            posterior = normalised(withMiscounts(question, counted.count(), posterior));
         }
         if (posterior.isEmpty()) {
             throw new IllegalArgumentException(
                     "No gear from module 0.1 to 6.5 fits these readings: check the tooth count, the unit and the point");
         }
-        normalise(posterior);
-        List<Candidate> candidates = candidates(posterior, readings);
+        List<Candidate> candidates = candidates(question.kind(), posterior, question.allReadings(), question);
         double notStandard = posterior.stream()
                 .filter(w -> !w.fit.hypothesis().standard())
                 .mapToDouble(w -> w.probability)
                 .sum();
-        return new Identification(
-                candidates,
-                notStandard,
-                outliers(posterior, readings),
-                NextReadings.best(
-                        posterior.stream()
-                                .map(w -> new NextReadings.Answer(key(w.fit), w.fit, w.probability))
-                                .toList(),
-                        candidates,
-                        readings));
-    }
-
-    private static void refuseImpossible(ToothCount toothCount, List<Reading> readings) {
-        Optional<Reading> tip = readings.stream()
-                .filter(r -> r.what() instanceof Measured.TipDiameter)
-                .findFirst();
-        for (Reading reading : readings) {
-            if (reading.what() instanceof Measured.SpanOver span) {
-                if (span.teeth() > toothCount.most()) {
-                    throw new IllegalArgumentException("A span over " + span.teeth() + " teeth needs more than the "
-                            + toothCount.most() + " there are: count the teeth between the jaws again");
-                }
-                if (tip.isPresent() && reading.meanMm() > tip.get().meanMm() + 0.1) {
-                    throw new IllegalArgumentException(String.format(
-                            java.util.Locale.ROOT,
-                            "The span over %d (%.2f mm) is wider than the whole gear over its tips (%.2f mm): one of the two is mistyped",
-                            span.teeth(),
-                            reading.meanMm(),
-                            tip.get().meanMm()));
-                }
-            }
-            if (reading.what() instanceof Measured.RootDiameter
-                    && tip.isPresent()
-                    && reading.meanMm() >= tip.get().meanMm()) {
-                throw new IllegalArgumentException(
-                        "The roots cannot be wider apart than the tips: one of the two readings is mistyped");
-            }
-        }
+        List<Identification.Outlier> outliers = outliers(posterior, question);
+        NextReadings next = new NextReadings(
+                question,
+                posterior.stream()
+                        .map(w -> new NextReadings.Answer(key(w.fit), w.fit, w.probability))
+                        .toList(),
+                candidates);
+        Optional<Identification.NextReading> asked = next.best();
+        Optional<Identification.Enough> enough = asked.isPresent()
+                ? Optional.empty()
+                : Optional.of(next.sure() ? Identification.Enough.SURE : Identification.Enough.NOTHING_PARTS_THEM);
+        return new Identification(candidates, notStandard, outliers, asked, enough, next.twins());
     }
 
     private static final class Weighted {
         private final Fit fit;
         private final double logWeight;
-        private final int slipped;
         private double probability;
 
-        Weighted(Fit fit, double logWeight, int slipped) {
+        Weighted(Fit fit, double logWeight) {
             this.fit = fit;
             this.logWeight = logWeight;
-            this.slipped = slipped;
         }
     }
 
-    private static List<Fit> fits(ToothCount toothCount, List<Reading> readings, boolean worn) {
-        List<Fit> fits = new ArrayList<>();
+    /** A hypothesis weighed about the common point only. */
+    private record Rough(
+            Hypothesis hypothesis,
+            int toothCount,
+            Fit.Prior prior,
+            int slipped,
+            LinearModel model,
+            double logPrior,
+            double logWeight) {}
+
+    private static List<Weighted> weigh(Question question, double logFactor, boolean slips) {
+        LinearModel.Given given = new LinearModel.Given(question);
+        boolean severalReadings = given.count() > 1;
+        double[] logSlip = new double[given.count()];
+        for (int i = 0; i < logSlip.length; i++) {
+            logSlip[i] = Math.log(SLIP_PRIOR / (2 * given.mean(i)));
+        }
+        List<Rough> rough = new ArrayList<>();
         double best = Double.NEGATIVE_INFINITY;
+        Fit.Filter filter = new Fit.Filter(given.dimensions());
+        double[] start = Fit.startingPoint(given);
+        Reach reach = new Reach(given, question.worn());
+        int fewest =
+                question.kind() == GearKind.RACK ? 1 : question.toothCount().fewest();
+        int most = question.kind() == GearKind.RACK ? 1 : question.toothCount().most();
+        List<ShiftPrior> mateShifts = List.of(new ShiftPrior(1, 0, 0));
         for (Hypothesis hypothesis : Hypothesis.all()) {
-            for (int z = toothCount.fewest(); z <= toothCount.most(); z++) {
-                CylindricalGear unshifted =
-                        CylindricalGear.spur(hypothesis.pitch().module(), z, 0, hypothesis.rack());
-                if (!near(unshifted, hypothesis, readings, worn)) {
+            for (int z = fewest; z <= most; z++) {
+                if (reach.hopeless(hypothesis, z)) {
                     continue;
                 }
-                for (ShiftPrior shift : ShiftPrior.of(unshifted)) {
-                    Fit fit = Fit.of(hypothesis, z, shift, readings, worn, best - HOPELESS_LOG);
-                    best = Math.max(best, fit.logWeight());
-                    fits.add(fit);
+                LinearModel model;
+                try {
+                    model = new LinearModel(given, hypothesis, z, start);
+                } catch (IllegalArgumentException impossible) {
+                    continue;
+                }
+                int far = reach.far(model, hypothesis);
+                if (far >= 0 && !(slips && severalReadings) || far == Reach.SEVERAL) {
+                    continue;
+                }
+                double logCount =
+                        Math.log(hypothesis.prior()) + question.toothCount().logWeight(z) + logFactor;
+                if (given.mateWasRead()) {
+                    mateShifts = ShiftPrior.of(
+                            given.mate().kind(), hypothesis, given.mate().toothCount());
+                }
+                for (ShiftPrior shift : ShiftPrior.of(question.kind(), hypothesis, z)) {
+                    for (ShiftPrior mateShift : mateShifts) {
+                        Fit.Prior prior = new Fit.Prior(given, hypothesis, z, shift, mateShift, question.worn());
+                        double logPrior = logCount + Math.log(shift.weight() * mateShift.weight());
+                        for (int slipped = -1; slipped < given.count(); slipped++) {
+                            if (slipped >= 0 && !(slips && severalReadings) || far >= 0 && slipped != far) {
+                                continue;
+                            }
+                            double log = logPrior + (slipped < 0 ? 0 : logSlip[slipped]);
+                            double weight = log + filter.run(given, model, prior, slipped);
+                            if (weight > best - HOPELESS_LOG) {
+                                best = Math.max(best, weight);
+                                rough.add(new Rough(hypothesis, z, prior, slipped, model, log, weight));
+                            }
+                        }
+                    }
                 }
             }
         }
-        return fits;
+        return fitted(given, rough, best);
     }
 
-    /** Whether any shift, wear and misreading worth considering could bring this gear near the readings. Only saves time. */
-    private static boolean near(CylindricalGear gear, Hypothesis hypothesis, List<Reading> readings, boolean worn) {
-        double module = gear.normalModule();
-        double pitchRoom = hypothesis.free() ? 3 * Hypothesis.FREE_STEP : 0.01;
-        for (Reading reading : readings) {
-            double expected;
-            try {
-                expected = reading.what().on(gear);
-            } catch (IllegalArgumentException notThere) {
-                return false;
+    private static List<Weighted> fitted(LinearModel.Given given, List<Rough> rough, double roughBest) {
+        List<Rough> hopeful = rough.stream()
+                .filter(r -> r.logWeight > roughBest - HOPELESS_LOG)
+                .sorted(Comparator.comparingDouble(Rough::logWeight).reversed())
+                .toList();
+        List<Weighted> fits = new ArrayList<>();
+        double best = Double.NEGATIVE_INFINITY;
+        for (Rough r : hopeful) {
+            if (r.logWeight < best - HOPELESS_LOG) {
+                break;
             }
-            double room = 2.6 * module + (worn ? 0.6 * module : 0) + pitchRoom * expected + 0.5;
-            if (Math.abs(reading.meanMm() - expected) > room) {
-                return false;
-            }
+            Fit fit = Fit.of(given, r.hypothesis, r.toothCount, r.logPrior, r.prior, r.slipped, r.model);
+            best = Math.max(best, fit.logWeight());
+            fits.add(new Weighted(fit, fit.logWeight()));
         }
-        return true;
-    }
-
-    private static List<Weighted> weigh(List<Fit> fits, double logFactor, int slipped) {
-        double best = fits.stream().mapToDouble(Fit::logWeight).max().orElse(Double.NEGATIVE_INFINITY);
-        if (best == Double.NEGATIVE_INFINITY) {
-            return List.of();
-        }
+        double floor = best - NEGLIGIBLE_LOG;
         return fits.stream()
-                .filter(fit -> fit.logWeight() > best - NEGLIGIBLE_LOG)
-                .map(fit -> new Weighted(fit, fit.logWeight() + logFactor, slipped))
+                .filter(w -> w.logWeight > floor && w.logWeight > Double.NEGATIVE_INFINITY)
                 .toList();
     }
 
-    private static Weighted strongest(List<Weighted> posterior) {
-        return posterior.stream()
-                .max(Comparator.comparingDouble(w -> w.logWeight))
-                .orElseThrow();
+    /**
+     * Whether any shift, wear and misreading worth considering could bring a gear near a reading. Only saves time.
+     */
+    private static final class Reach {
+        static final int NONE = -1;
+        static final int SEVERAL = -2;
+        private final LinearModel.Given given;
+        private final boolean worn;
+        private final double largestLength;
+
+        Reach(LinearModel.Given given, boolean worn) {
+            this.given = given;
+            this.worn = worn;
+            double largest = 0;
+            for (int i = 0; i < given.count(); i++) {
+                if (given.what(i).unit() == Measured.Unit.MM) {
+                    largest = Math.max(largest, given.mean(i));
+                }
+            }
+            largestLength = largest;
+        }
+
+        /** Gears whose every size is far above anything read, or far below with nothing but tips read. */
+        boolean hopeless(Hypothesis hypothesis, int toothCount) {
+            if (given.kind() != GearKind.EXTERNAL || given.count() != 1 || given.formMatters()) {
+                return false;
+            }
+            if (!(given.what(0) instanceof Measured.TipDiameter)) {
+                return false;
+            }
+            double module = hypothesis.pitch().module();
+            double tip = module * (toothCount + 2);
+            return Math.abs(tip - largestLength) > 4 * module + 0.15 * tip + 1;
+        }
+
+        /** Number of the one reading out of reach, or {@link #NONE} or {@link #SEVERAL}. */
+        int far(LinearModel model, Hypothesis hypothesis) {
+            if (given.formMatters()) {
+                return NONE;
+            }
+            double module = hypothesis.pitch().module();
+            double pitchRoom = hypothesis.free() ? 3 * Hypothesis.FREE_STEP : 0.01;
+            int found = NONE;
+            for (int i = 0; i < given.count(); i++) {
+                double room = 2.6 * module + (worn ? 0.6 * module : 0) + pitchRoom * model.size[i] + 0.5;
+                if (Math.abs(given.mean(i) - model.size[i]) > room + 4 * Math.sqrt(given.variance(i))) {
+                    if (found != NONE) {
+                        return SEVERAL;
+                    }
+                    found = i;
+                }
+            }
+            return found;
+        }
     }
 
-    private static void normalise(List<Weighted> posterior) {
-        double best = strongest(posterior).logWeight;
+    private static List<Weighted> withMiscounts(Question question, int count, List<Weighted> counted) {
+        List<Weighted> all = new ArrayList<>(counted);
+        for (int other : new int[] {count - 1, count + 1}) {
+            try {
+                Question miscounted = question.withToothCount(new ToothCount.Exactly(other));
+                all.addAll(weigh(miscounted, Math.log(MISCOUNT_PRIOR), false));
+            } catch (IllegalArgumentException impossible) {
+                // no gear has so few teeth, or no reading could be taken of it
+            }
+        }
+        return all;
+    }
+
+    private static List<Weighted> normalised(List<Weighted> posterior) {
+        double best = posterior.stream().mapToDouble(w -> w.logWeight).max().orElse(0);
         double sum = posterior.stream()
                 .mapToDouble(w -> Math.exp(w.logWeight - best))
                 .sum();
         for (Weighted w : posterior) {
             w.probability = Math.exp(w.logWeight - best) / sum;
         }
+        return posterior;
     }
 
-    /** What counts as the same answer: one pitch, pressure angle, depth and tooth count; all free modules are one. */
-    private static String key(Fit fit) {
+    /**
+     * What counts as the same answer: one pitch, pressure angle, depth and tooth count; all free modules are one.
+     *
+     * @param pitch empty for a gear of no series
+     */
+    record Key(Optional<Pitch> pitch, double pressureAngleDeg, double addendumCoefficient, int toothCount) {}
+
+    private static Key key(Fit fit) {
         Hypothesis h = fit.hypothesis();
-        String pitch = h.free() ? "free" : h.pitch().system() + " " + h.pitch().value();
-        return pitch + " " + h.rack().pressureAngleDeg() + " " + h.rack().addendumCoefficient() + " "
-                + fit.toothCount();
+        return new Key(
+                h.free() ? Optional.empty() : Optional.of(h.pitch()),
+                h.rack().pressureAngleDeg(),
+                h.rack().addendumCoefficient(),
+                fit.toothCount());
     }
 
-    private static List<Candidate> candidates(List<Weighted> posterior, List<Reading> readings) {
-        Map<String, List<Weighted>> answers = new LinkedHashMap<>();
+    private static List<Candidate> candidates(
+            GearKind kind, List<Weighted> posterior, List<Reading> readings, Question question) {
+        Map<Key, List<Weighted>> answers = new LinkedHashMap<>();
         for (Weighted w : posterior) {
             answers.computeIfAbsent(key(w.fit), k -> new ArrayList<>()).add(w);
         }
         return answers.values().stream()
-                .map(same -> candidate(same, readings))
-                .sorted(Comparator.comparingDouble(Candidate::probability).reversed())
+                .sorted(Comparator.comparingDouble(GearReader::probability).reversed())
                 .limit(MOST_CANDIDATES)
+                .map(same -> candidate(kind, same, readings, question))
                 .toList();
     }
 
-    private static Candidate candidate(List<Weighted> same, List<Reading> readings) {
-        double probability = same.stream().mapToDouble(w -> w.probability).sum();
+    private static double probability(List<Weighted> same) {
+        return same.stream().mapToDouble(w -> w.probability).sum();
+    }
+
+    private static Candidate candidate(GearKind kind, List<Weighted> same, List<Reading> readings, Question question) {
+        double probability = probability(same);
         Weighted main =
                 same.stream().max(Comparator.comparingDouble(w -> w.logWeight)).orElseThrow();
         double shift = 0;
         double square = 0;
         for (Weighted w : same) {
             double share = probability == 0 ? 1.0 / same.size() : w.probability / probability;
-            double deviation = w.fit.shiftDeviation();
+            double deviation = w.fit.deviation(LinearModel.SHIFT);
             shift += share * w.fit.profileShift();
             square += share * (w.fit.profileShift() * w.fit.profileShift() + deviation * deviation);
         }
         Hypothesis h = main.fit.hypothesis();
-        double module = main.fit.gear().normalModule();
+        Toothed part = main.fit.part();
+        double form = main.fit.form();
+        double formDeviation = main.fit.deviation(LinearModel.FORM);
+        double angle = part instanceof Worm worm ? worm.leadAngleDeg() : form;
+        double angleDeviation = part instanceof Worm
+                ? formDeviation * Math.sin(Math.toRadians(2 * angle)) / 2 * 180 / Math.PI
+                : formDeviation;
+        List<Candidate.Residual> residuals = new ArrayList<>();
+        for (int i = 0; i < readings.size(); i++) {
+            boolean ofMate = i >= question.readings().size();
+            Measured what = readings.get(i).what();
+            residuals.add(
+                    new Candidate.Residual(what, ofMate, main.fit.expected(what, ofMate), main.fit.residualSigmas(i)));
+        }
+        double module = part.module();
         return new Candidate(
-                h.free() ? app.gewerk.core.gear.Pitch.ofModule(Math.round(module * 1e4) / 1e4) : h.pitch(),
+                kind,
+                h.free() ? Pitch.ofModule(Math.round(module * 1e4) / 1e4) : h.pitch(),
                 h.standard(),
                 h.rack(),
-                main.fit.toothCount(),
+                kind == GearKind.RACK ? 0 : main.fit.toothCount(),
                 module,
                 shift,
                 Math.sqrt(Math.max(0, square - shift * shift)),
+                angle,
+                angleDeviation,
                 main.fit.tipWearMm(),
                 probability,
-                readings.stream()
-                        .map(r -> new Candidate.Residual(
-                                r.what(), main.fit.expectedMm(r.what()), main.fit.residualSigmas(r)))
-                        .toList());
+                residuals);
     }
 
-    private static List<Identification.Outlier> outliers(List<Weighted> posterior, List<Reading> readings) {
+    private static List<Identification.Outlier> outliers(List<Weighted> posterior, Question question) {
         List<Identification.Outlier> found = new ArrayList<>();
+        List<Reading> readings = question.allReadings();
         for (int i = 0; i < readings.size(); i++) {
             int index = i;
             List<Weighted> without =
-                    posterior.stream().filter(w -> w.slipped == index).toList();
-            double probability =
-                    without.stream().mapToDouble(w -> w.probability).sum();
-            if (probability > 0.2) {
-                Fit fit = strongest(without).fit;
+                    posterior.stream().filter(w -> w.fit.slipped() == index).toList();
+            double probability = probability(without);
+            if (probability > WORTH_TELLING) {
+                Fit fit = without.stream()
+                        .max(Comparator.comparingDouble(w -> w.logWeight))
+                        .orElseThrow()
+                        .fit;
                 Reading reading = readings.get(i);
+                boolean ofMate = i >= question.readings().size();
                 found.add(new Identification.Outlier(
-                        reading.what(),
-                        reading.meanMm(),
-                        fit.expectedMm(reading.what()),
+                        Optional.of(reading.what()),
+                        ofMate,
+                        reading.mean(),
+                        fit.expected(reading.what(), ofMate),
                         probability,
-                        Slips.likely(reading, fit)));
+                        Slips.likely(reading, fit, ofMate)));
+            }
+        }
+        if (question.toothCount() instanceof ToothCount.Exactly counted) {
+            for (int other : new int[] {counted.count() - 1, counted.count() + 1}) {
+                double probability = posterior.stream()
+                        .filter(w -> w.fit.toothCount() == other && question.kind() != GearKind.RACK)
+                        .mapToDouble(w -> w.probability)
+                        .sum();
+                if (probability > WORTH_TELLING) {
+                    found.add(new Identification.Outlier(
+                            Optional.empty(),
+                            false,
+                            counted.count(),
+                            other,
+                            probability,
+                            "all readings go together with " + other + " teeth: count the teeth again"));
+                }
             }
         }
         found.sort(

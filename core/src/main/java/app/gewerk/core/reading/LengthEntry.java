@@ -1,5 +1,6 @@
 package app.gewerk.core.reading;
 
+import app.gewerk.core.Wire;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Matcher;
@@ -26,10 +27,27 @@ public record LengthEntry(String typed, List<Double> valuesMm) {
         valuesMm = List.copyOf(valuesMm);
     }
 
+    /** What a number without a unit means. */
+    public enum BareUnit {
+        MM,
+        IN;
+
+        @Override
+        public String toString() {
+            return Wire.word(this);
+        }
+    }
+
+    /** As {@link #parse(String, BareUnit)}, numbers without a unit in mm. */
+    public static LengthEntry parse(String typed) {
+        return parse(typed, BareUnit.MM);
+    }
+
     /**
+     * @param bare unit of numbers typed without one
      * @throws IllegalArgumentException saying what to type instead
      */
-    public static LengthEntry parse(String typed) {
+    public static LengthEntry parse(String typed, BareUnit bare) {
         String text = typed.strip();
         if (text.isEmpty()) {
             throw new IllegalArgumentException("Type a length, for example 12.48 or 0.491in");
@@ -45,7 +63,7 @@ public record LengthEntry(String typed, List<Double> valuesMm) {
             if (!one.find(at) || one.start() != at) {
                 throw notALength(text.substring(at));
             }
-            values.add(millimetres(one));
+            values.add(millimetres(one, bare));
             at = one.end();
             if (at < text.length()) {
                 between.region(at, text.length());
@@ -66,7 +84,7 @@ public record LengthEntry(String typed, List<Double> valuesMm) {
         return valuesMm.stream().mapToDouble(Double::doubleValue).average().orElseThrow();
     }
 
-    private static double millimetres(Matcher match) {
+    private static double millimetres(Matcher match, BareUnit bare) {
         boolean fraction = match.group("top") != null;
         double value;
         if (fraction) {
@@ -80,11 +98,11 @@ public record LengthEntry(String typed, List<Double> valuesMm) {
             value = Double.parseDouble(match.group("number").replace(',', '.'));
         }
         String unit = match.group(fraction ? "fractionUnit" : "unit");
-        if (fraction && unit == null) {
+        if (fraction && unit == null && bare == BareUnit.MM) {
             throw new IllegalArgumentException("Is " + match.group() + " in inches? Write " + match.group()
                     + "\" or type millimetres with a point");
         }
-        boolean inches = unit != null && !unit.equalsIgnoreCase("mm");
+        boolean inches = unit == null ? bare == BareUnit.IN : !unit.equalsIgnoreCase("mm");
         double mm = inches ? value * MM_PER_INCH : value;
         if (!(mm > 0)) {
             throw new IllegalArgumentException("A length must be more than 0");

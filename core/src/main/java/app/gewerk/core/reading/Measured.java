@@ -1,25 +1,46 @@
 package app.gewerk.core.reading;
 
+import app.gewerk.core.gear.BevelGear;
 import app.gewerk.core.gear.CaliperTips;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearPair;
+import app.gewerk.core.gear.GearRack;
 import app.gewerk.core.gear.Pins;
 import app.gewerk.core.gear.Span;
+import app.gewerk.core.gear.Toothed;
+import app.gewerk.core.gear.Worm;
+import app.gewerk.core.gear.WormSet;
 
 /** What a reading was taken of, and what a given new gear would read there. */
 public sealed interface Measured {
 
-    /** What a perfect instrument reads on this gear (mm). */
-    double on(CylindricalGear gear);
+    enum Unit {
+        MM,
+        DEG
+    }
+
+    /**
+     * What a perfect instrument reads on this part, in {@link #unit}.
+     *
+     * @throws CannotBeRead where this part has no such size
+     */
+    double on(Toothed part);
 
     /** For the technician: "span over 4". */
     String words();
 
+    /** How to hold the caliper, in a sentence. */
+    String how();
+
     /** Minutes it takes, caliper in hand (common practice). */
     double minutes();
 
-    /** How far good gears differ here from their drawing, beyond what shift and thickness explain (standard deviation, mm, from memory). */
-    default double makersSpreadMm(CylindricalGear gear) {
+    default Unit unit() {
+        return Unit.MM;
+    }
+
+    /** How far good gears differ here from their drawing, beyond what shift and thickness explain (standard deviation, in the reading's unit, from memory). */
+    default double makersSpread(Toothed part) {
         return 0.005;
     }
 
@@ -30,19 +51,46 @@ public sealed interface Measured {
 
     /** True when the reading grows and shrinks with the moulding. */
     default boolean growsWithGear() {
-        return true;
+        return unit() == Unit.MM;
     }
 
-    /** Change of the reading for each mm that the tip diameter has lost. */
-    default double perTipWear() {
+    /** Change of the reading for each mm that wear has taken off the tips, counted on the diameter. */
+    default double perTipWear(Toothed part) {
         return 0;
     }
 
-    /** Over the tips with flat jaws, as read, not corrected for an odd count. */
+    /** This part has nothing to read here. */
+    final class CannotBeRead extends IllegalArgumentException {
+        CannotBeRead(Measured what, Toothed part) {
+            super(what.words() + " cannot be read on " + named(part) + ": take that reading away");
+        }
+
+        private static String named(Toothed part) {
+            return switch (part) {
+                case CylindricalGear gear -> gear.internal() ? "a ring" : "a gear with outside teeth";
+                case GearRack rack -> "a rack";
+                case Worm worm -> "a worm";
+                case BevelGear bevel -> "a bevel gear";
+            };
+        }
+
+        @Override
+        public Throwable fillInStackTrace() {
+            return this;
+        }
+    }
+
+    /** Over the tips with flat jaws, as read, not corrected for an odd count. In a ring between the tips, the largest reading. */
     record TipDiameter() implements Measured {
         @Override
-        public double on(CylindricalGear gear) {
-            return CaliperTips.stableReadingMm(gear);
+        public double on(Toothed part) {
+            return switch (part) {
+                case CylindricalGear gear ->
+                    gear.internal() ? CaliperTips.largestReadingMm(gear) : CaliperTips.stableReadingMm(gear);
+                case Worm worm -> worm.tipDiameterMm();
+                case BevelGear bevel -> bevel.tipDiameterMm() * CaliperTips.stableShare(bevel.toothCount());
+                case GearRack rack -> throw new CannotBeRead(this, part);
+            };
         }
 
         @Override
@@ -51,27 +99,39 @@ public sealed interface Measured {
         }
 
         @Override
+        public String how() {
+            return "Flat jaws over the tips, square to the axis; rock gently and read where they sit still";
+        }
+
+        @Override
         public double minutes() {
             return 0.4;
         }
 
         @Override
-        public double makersSpreadMm(CylindricalGear gear) {
-            return 0.012 + 0.01 * gear.normalModule();
+        public double makersSpread(Toothed part) {
+            return 0.012 + 0.01 * part.module();
         }
 
         @Override
-        public double perTipWear() {
-            return -1;
+        public double perTipWear(Toothed part) {
+            return part instanceof CylindricalGear gear && gear.internal() ? 1 : -1;
         }
     }
 
     /** Across the bottoms of opposite tooth spaces. */
     record RootDiameter() implements Measured {
         @Override
-        public double on(CylindricalGear gear) {
-            double root = gear.rootDiameterMm();
-            return gear.toothCount() % 2 == 0 ? root : root * Math.cos(Math.PI / (2.0 * gear.toothCount()));
+        public double on(Toothed part) {
+            return switch (part) {
+                case CylindricalGear gear -> {
+                    double root = gear.rootDiameterMm();
+                    yield gear.toothCount() % 2 == 0 ? root : root * Math.cos(Math.PI / (2.0 * gear.toothCount()));
+                }
+                case Worm worm -> worm.rootDiameterMm();
+                case BevelGear bevel -> throw new CannotBeRead(this, part);
+                case GearRack rack -> throw new CannotBeRead(this, part);
+            };
         }
 
         @Override
@@ -80,13 +140,18 @@ public sealed interface Measured {
         }
 
         @Override
+        public String how() {
+            return "The caliper's thin edges in opposite tooth spaces, down to the bottom";
+        }
+
+        @Override
         public double minutes() {
             return 1;
         }
 
         @Override
-        public double makersSpreadMm(CylindricalGear gear) {
-            return 0.02 + 0.1 * gear.normalModule();
+        public double makersSpread(Toothed part) {
+            return 0.02 + 0.1 * part.module();
         }
     }
 
@@ -99,13 +164,22 @@ public sealed interface Measured {
         }
 
         @Override
-        public double on(CylindricalGear gear) {
-            return Span.spanMm(gear, teeth);
+        public double on(Toothed part) {
+            if (part instanceof CylindricalGear gear && !gear.internal()) {
+                return Span.readingMm(gear, teeth);
+            }
+            throw new CannotBeRead(this, part);
         }
 
         @Override
         public String words() {
             return "span over " + teeth;
+        }
+
+        @Override
+        public String how() {
+            return "Jaws down into the spaces on both sides of " + teeth
+                    + " teeth, flat on the flanks, not on tips or bottoms; the smallest reading while rocking";
         }
 
         @Override
@@ -119,16 +193,25 @@ public sealed interface Measured {
         }
     }
 
-    /** Over two equal pins in opposite tooth spaces. */
+    /** Over two equal pins in opposite tooth spaces; in a ring between them. */
     record OverPins(double pinDiameterMm) implements Measured {
         @Override
-        public double on(CylindricalGear gear) {
-            return new Pins(gear, pinDiameterMm).readingMm();
+        public double on(Toothed part) {
+            if (part instanceof CylindricalGear gear) {
+                return new Pins(gear, pinDiameterMm).readingMm();
+            }
+            throw new CannotBeRead(this, part);
         }
 
         @Override
         public String words() {
             return "over pins of " + pinDiameterMm;
+        }
+
+        @Override
+        public String how() {
+            return "Two equal pins or drill shanks in opposite tooth spaces, the caliper over both; "
+                    + "in a ring, between both";
         }
 
         @Override
@@ -142,28 +225,44 @@ public sealed interface Measured {
         }
     }
 
-    /** Between the shafts of this gear and its mate, whose teeth were counted. The mate's own shift is not known. */
+    /** Between the shafts of this gear and its mate, whose teeth were counted. Unless the mate was read too, its shift is not known. */
     record CentreDistance(int mateToothCount) implements Measured {
         /** Housings hold gears a little apart, so that they do not bind (mm, from memory). */
         private static final double USUAL_CLEARANCE_MM = 0.02;
 
         public CentreDistance {
-            if (mateToothCount < CylindricalGear.FEWEST_TEETH || mateToothCount > CylindricalGear.MOST_TEETH) {
-                throw new IllegalArgumentException("The mate needs " + CylindricalGear.FEWEST_TEETH + " to "
-                        + CylindricalGear.MOST_TEETH + " teeth; " + mateToothCount + " given");
+            if (mateToothCount < 1 || mateToothCount > CylindricalGear.MOST_TEETH) {
+                throw new IllegalArgumentException(
+                        "The mate needs 1 to " + CylindricalGear.MOST_TEETH + " teeth; " + mateToothCount + " given");
             }
         }
 
         @Override
-        public double on(CylindricalGear gear) {
-            CylindricalGear mate = new CylindricalGear(
-                    false,
-                    gear.normalModule(),
-                    mateToothCount,
-                    gear.helixAngleDeg(),
-                    -gear.profileShiftCoefficient() / 2,
-                    gear.rack());
-            return GearPair.zeroBacklashCentreMm(gear, mate) + USUAL_CLEARANCE_MM;
+        public double on(Toothed part) {
+            return switch (part) {
+                case CylindricalGear gear ->
+                    to(
+                            gear,
+                            new CylindricalGear(
+                                    false,
+                                    gear.normalModule(),
+                                    mateToothCount,
+                                    gear.helixAngleDeg(),
+                                    -gear.profileShiftCoefficient() / 2,
+                                    gear.rack()));
+                case Worm worm -> new WormSet(worm, mateToothCount, 0).centreDistanceMm();
+                case BevelGear bevel -> throw new CannotBeRead(this, part);
+                case GearRack rack -> throw new CannotBeRead(this, part);
+            };
+        }
+
+        /** The distance at which this gear and a mate stand, one of the two perhaps a ring (mm). */
+        static double to(CylindricalGear gear, CylindricalGear mate) {
+            if (gear.internal()) {
+                return GearPair.zeroBacklashCentreMm(mate, gear) - USUAL_CLEARANCE_MM;
+            }
+            return GearPair.zeroBacklashCentreMm(gear, mate)
+                    + (mate.internal() ? -USUAL_CLEARANCE_MM : USUAL_CLEARANCE_MM);
         }
 
         @Override
@@ -172,18 +271,260 @@ public sealed interface Measured {
         }
 
         @Override
+        public String how() {
+            return "Over both shafts, less half of each shaft's diameter; count the teeth of the gear on the other one";
+        }
+
+        @Override
         public double minutes() {
             return 2;
         }
 
         @Override
-        public double makersSpreadMm(CylindricalGear gear) {
-            return 0.03 + 0.06 * gear.normalModule();
+        public double makersSpread(Toothed part) {
+            return 0.03 + 0.06 * part.module();
+        }
+
+        /** The same when the mate was read as well, so that only the housing is left to differ (mm, from memory). */
+        static double housingSpreadMm(Toothed part) {
+            return 0.03 + 0.02 * part.module();
         }
 
         @Override
         public boolean growsWithGear() {
             return false;
+        }
+    }
+
+    /** Across the outer corners of two tips so many pitches apart: where teeth are missing, or of a sector. */
+    record ChordOverTips(int pitches) implements Measured {
+        public ChordOverTips {
+            if (pitches < 1) {
+                throw new IllegalArgumentException("The chord goes over at least 1 pitch; " + pitches + " given");
+            }
+        }
+
+        @Override
+        public double on(Toothed part) {
+            if (part instanceof CylindricalGear gear && !gear.internal() && 2 * pitches <= gear.toothCount()) {
+                double land = Math.max(0, gear.tipLandHalfAngleDeg());
+                double half = Math.min(90, pitches * 180.0 / gear.toothCount() + land);
+                return gear.tipDiameterMm() * Math.sin(Math.toRadians(half));
+            }
+            throw new CannotBeRead(this, part);
+        }
+
+        @Override
+        public String words() {
+            return "chord over " + pitches + (pitches == 1 ? " pitch" : " pitches");
+        }
+
+        @Override
+        public String how() {
+            return "Over the outer corners of the first and the last tip of " + (pitches + 1) + " teeth in a row";
+        }
+
+        @Override
+        public double minutes() {
+            return 0.6;
+        }
+
+        @Override
+        public double makersSpread(Toothed part) {
+            return 0.015 + 0.03 * part.module();
+        }
+
+        @Override
+        public double perTipWear(Toothed part) {
+            return part instanceof CylindricalGear gear ? -Math.sin(Math.PI * pitches / gear.toothCount()) : 0;
+        }
+    }
+
+    /** Along a rack, or along a worm's thread, so many pitches. */
+    record PitchesAlong(int pitches) implements Measured {
+        public PitchesAlong {
+            if (pitches < 1) {
+                throw new IllegalArgumentException("Measure over at least 1 pitch; " + pitches + " given");
+            }
+        }
+
+        @Override
+        public double on(Toothed part) {
+            return switch (part) {
+                case GearRack rack -> pitches * rack.transversePitchMm();
+                case Worm worm -> pitches * worm.axialPitchMm();
+                case CylindricalGear gear -> throw new CannotBeRead(this, part);
+                case BevelGear bevel -> throw new CannotBeRead(this, part);
+            };
+        }
+
+        @Override
+        public String words() {
+            return "length of " + pitches + (pitches == 1 ? " pitch" : " pitches");
+        }
+
+        @Override
+        public String how() {
+            return "From one edge of a tooth to the same edge " + pitches + " teeth further along";
+        }
+
+        @Override
+        public double minutes() {
+            return 0.5;
+        }
+
+        @Override
+        public double makersSpread(Toothed part) {
+            return 0.01;
+        }
+    }
+
+    /** From root to tip, with the caliper's depth rod. */
+    record ToothHeight() implements Measured {
+        @Override
+        public double on(Toothed part) {
+            return part.module()
+                    * (part.rack().addendumCoefficient() + part.rack().dedendumCoefficient());
+        }
+
+        @Override
+        public String words() {
+            return "tooth height";
+        }
+
+        @Override
+        public String how() {
+            return "The depth rod down to the bottom of a space, the beam on the tips beside it";
+        }
+
+        @Override
+        public double minutes() {
+            return 0.6;
+        }
+
+        @Override
+        public double makersSpread(Toothed part) {
+            return 0.02 + 0.06 * part.module();
+        }
+
+        @Override
+        public double perTipWear(Toothed part) {
+            return -0.5;
+        }
+    }
+
+    /** Slant of a helical gear's or a rack's teeth as an ink rubbing or a protractor shows it, at the tips (degrees). */
+    record HelixAngle() implements Measured {
+        @Override
+        public double on(Toothed part) {
+            return switch (part) {
+                case CylindricalGear gear ->
+                    Math.toDegrees(Math.atan(Math.tan(Math.toRadians(gear.helixAngleDeg()))
+                            * gear.tipDiameterMm()
+                            / gear.referenceDiameterMm()));
+                case GearRack rack -> rack.helixAngleDeg();
+                case Worm worm -> throw new CannotBeRead(this, part);
+                case BevelGear bevel -> throw new CannotBeRead(this, part);
+            };
+        }
+
+        @Override
+        public String words() {
+            return "helix angle";
+        }
+
+        @Override
+        public String how() {
+            return "Ink the tips, roll the gear along a straight edge on paper, and lay a protractor on the prints: "
+                    + "the angle against the gear's axis";
+        }
+
+        @Override
+        public double minutes() {
+            return 2;
+        }
+
+        @Override
+        public Unit unit() {
+            return Unit.DEG;
+        }
+
+        @Override
+        public double makersSpread(Toothed part) {
+            return 0.2;
+        }
+    }
+
+    /** Slant of a worm's thread against the square across, at its outer edge (degrees). */
+    record LeadAngle() implements Measured {
+        @Override
+        public double on(Toothed part) {
+            if (part instanceof Worm worm) {
+                return worm.leadAngleAtTipDeg();
+            }
+            throw new CannotBeRead(this, part);
+        }
+
+        @Override
+        public String words() {
+            return "lead angle";
+        }
+
+        @Override
+        public String how() {
+            return "Ink the thread's edge, roll the worm on paper, and lay a protractor on the print: "
+                    + "the angle against the rolling direction";
+        }
+
+        @Override
+        public double minutes() {
+            return 2;
+        }
+
+        @Override
+        public Unit unit() {
+            return Unit.DEG;
+        }
+
+        @Override
+        public double makersSpread(Toothed part) {
+            return 0.2;
+        }
+    }
+
+    /** A bevel gear's cone over the tips against its axis (degrees). */
+    record ConeAngle() implements Measured {
+        @Override
+        public double on(Toothed part) {
+            if (part instanceof BevelGear bevel) {
+                return bevel.tipConeAngleDeg();
+            }
+            throw new CannotBeRead(this, part);
+        }
+
+        @Override
+        public String words() {
+            return "tip cone angle";
+        }
+
+        @Override
+        public String how() {
+            return "A protractor along the tips against the axis; both sides together and halved is steadier";
+        }
+
+        @Override
+        public double minutes() {
+            return 1.5;
+        }
+
+        @Override
+        public Unit unit() {
+            return Unit.DEG;
+        }
+
+        @Override
+        public double makersSpread(Toothed part) {
+            return 0.3;
         }
     }
 }

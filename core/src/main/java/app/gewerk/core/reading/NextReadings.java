@@ -1,11 +1,14 @@
 package app.gewerk.core.reading;
 
 import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Span;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
@@ -17,109 +20,236 @@ final class NextReadings {
     private static final double WORTH_ASKING_BITS = 0.03;
     private static final double SURE_ENOUGH = 0.97;
     private static final double NEGLIGIBLE = 1e-4;
-    private static final int POINTS = 240;
+    private static final int POINTS = 160;
 
-    private NextReadings() {}
+    /** An answer at least this probable beside the first is a rival. */
+    private static final double RIVAL = 0.03;
+    /** So many standard deviations tell two answers apart. */
+    private static final double PARTED_SIGMAS = 2;
+
+    private final Question question;
+    private final List<Answer> alive;
+    private final List<Candidate> candidates;
+    private final List<Measured> options;
 
     /** One fit, the answer it belongs to, and its probability. */
-    record Answer(String key, Fit fit, double probability) {}
+    record Answer(GearReader.Key key, Fit fit, double probability) {}
 
-    static Optional<Identification.NextReading> best(
-            List<Answer> posterior, List<Candidate> candidates, List<Reading> taken) {
-        if (candidates.getFirst().probability() >= SURE_ENOUGH) {
+    NextReadings(Question question, List<Answer> posterior, List<Candidate> candidates) {
+        this.question = question;
+        this.candidates = candidates;
+        alive = posterior.stream().filter(a -> a.probability > NEGLIGIBLE).toList();
+        options = options();
+    }
+
+    boolean sure() {
+        return candidates.getFirst().probability() >= SURE_ENOUGH;
+    }
+
+    Optional<Identification.NextReading> best() {
+        if (sure()) {
             return Optional.empty();
         }
-        List<Answer> alive =
-                posterior.stream().filter(a -> a.probability > NEGLIGIBLE).toList();
-        return options(candidates.getFirst().gear(), taken).stream()
-                .map(what -> weigh(what, alive, candidates))
-                .filter(next -> next.informationBits() > WORTH_ASKING_BITS)
-                .max(Comparator.comparingDouble(next -> next.informationBits() / next.minutes()));
-    }
-
-    private static List<Measured> options(CylindricalGear gear, List<Reading> taken) {
-        List<Measured> options = new ArrayList<>();
-        options.add(new Measured.TipDiameter());
-        options.add(new Measured.RootDiameter());
-        int best = Span.bestToothNumber(gear);
-        for (int k = Math.max(2, best - 1); k <= best + 2; k++) {
-            if (Span.isMeasurable(gear, k)) {
-                options.add(new Measured.SpanOver(k));
+        Measured best = null;
+        double bestBits = 0;
+        double bestRate = 0;
+        for (Measured what : options) {
+            double bits = informationBits(what);
+            if (bits > WORTH_ASKING_BITS && bits / what.minutes() > bestRate) {
+                best = what;
+                bestBits = bits;
+                bestRate = bits / what.minutes();
             }
         }
-        options.removeIf(option -> taken.stream().anyMatch(r -> r.what().equals(option)));
-        return options;
+        if (best == null) {
+            return Optional.empty();
+        }
+        return Optional.of(
+                new Identification.NextReading(best, taken(best), bestBits, best.minutes(), tellsApart(best)));
     }
 
-    private static Identification.NextReading weigh(Measured what, List<Answer> alive, List<Candidate> candidates) {
-        return new Identification.NextReading(
-                what, informationBits(what, alive), what.minutes(), tellsApart(what, alive, candidates));
+    private boolean taken(Measured what) {
+        return question.readings().stream().anyMatch(r -> r.what().equals(what));
     }
 
-    private static List<Identification.Expectation> tellsApart(
-            Measured what, List<Answer> alive, List<Candidate> candidates) {
-        Map<String, Answer> strongest = new LinkedHashMap<>();
-        alive.stream()
-                .sorted(Comparator.comparingDouble(Answer::probability).reversed())
-                .forEach(a -> strongest.putIfAbsent(a.key, a));
-        return strongest.values().stream()
-                .limit(Math.min(3, candidates.size()))
-                .map(a -> new Identification.Expectation(nameOf(a, candidates), a.fit.expectedMm(what)))
+    /** What can still be read of a part of this kind, and what was read and looks like a slip. */
+    private List<Measured> options() {
+        List<Measured> possible = new ArrayList<>();
+        switch (question.kind()) {
+            case EXTERNAL -> {
+                possible.add(new Measured.TipDiameter());
+                possible.add(new Measured.RootDiameter());
+                candidates.getFirst().cylinder().ifPresent(gear -> possible.addAll(spans(gear)));
+            }
+            case INTERNAL -> {
+                possible.add(new Measured.TipDiameter());
+                possible.add(new Measured.RootDiameter());
+            }
+            case RACK -> {
+                possible.add(new Measured.PitchesAlong(5));
+                possible.add(new Measured.PitchesAlong(10));
+                possible.add(new Measured.ToothHeight());
+            }
+            case WORM -> {
+                possible.add(new Measured.TipDiameter());
+                possible.add(new Measured.PitchesAlong(3));
+                possible.add(new Measured.RootDiameter());
+            }
+            case BEVEL -> {
+                possible.add(new Measured.TipDiameter());
+                possible.add(new Measured.ToothHeight());
+                possible.add(new Measured.ConeAngle());
+            }
+        }
+        if (question.kind().cylindrical() || question.kind() == GearKind.WORM) {
+            question.mate().ifPresent(mate -> possible.add(new Measured.CentreDistance(mate.toothCount())));
+        }
+        possible.removeIf(this::taken);
+        for (int i = 0; i < question.readings().size(); i++) {
+            int index = i;
+            double slip = alive.stream()
+                    .filter(a -> a.fit.slipped() == index)
+                    .mapToDouble(Answer::probability)
+                    .sum();
+            if (slip > 0.1) {
+                possible.add(question.readings().get(i).what());
+            }
+        }
+        return possible;
+    }
+
+    private static List<Measured> spans(CylindricalGear gear) {
+        List<Measured> spans = new ArrayList<>();
+        int best = Span.bestToothNumber(gear);
+        for (int k = Math.max(2, best - 1); k <= best + 2; k++) {
+            try {
+                if (Span.isMeasurable(gear, k)) {
+                    spans.add(new Measured.SpanOver(k));
+                }
+            } catch (IllegalArgumentException noWholeTooth) {
+                // a fitted shift may make teeth that cannot be drawn; then there is no telling where the jaws touch
+            }
+        }
+        return spans;
+    }
+
+    private List<Identification.Expectation> tellsApart(Measured what) {
+        return candidates.stream()
+                .limit(3)
+                .flatMap(c ->
+                        strongest(c)
+                                .map(a -> new Identification.Expectation(c.fullName(), a.fit.expected(what, false)))
+                                .stream())
                 .toList();
     }
 
-    private static String nameOf(Answer answer, List<Candidate> candidates) {
-        return candidates.stream()
-                .filter(c -> c.toothCount() == answer.fit.toothCount()
-                        && c.rack().equals(answer.fit.hypothesis().rack())
-                        && (answer.fit.hypothesis().free()
-                                ? !c.standard()
-                                : c.pitch().equals(answer.fit.hypothesis().pitch())))
-                .findFirst()
-                .map(c -> c.name() + " " + angle(c) + "°")
-                .orElse("another");
+    private Optional<Answer> strongest(Candidate candidate) {
+        return alive.stream().filter(a -> belongs(a, candidate)).max(Comparator.comparingDouble(Answer::probability));
     }
 
-    private static String angle(Candidate c) {
-        double angle = c.rack().pressureAngleDeg();
-        return angle == Math.rint(angle) ? String.valueOf((int) angle) : String.valueOf(angle);
+    private static boolean belongs(Answer answer, Candidate c) {
+        GearReader.Key key = answer.key;
+        boolean samePitch = key.pitch().isPresent() ? key.pitch().get().equals(c.pitch()) : !c.standard();
+        return samePitch
+                && key.pressureAngleDeg() == c.rack().pressureAngleDeg()
+                && key.addendumCoefficient() == c.rack().addendumCoefficient()
+                && (key.toothCount() == c.toothCount() || c.kind() == GearKind.RACK);
     }
 
-    private static double informationBits(Measured what, List<Answer> alive) {
-        double instrument = Instrument.CALIPER.standardUncertaintyMm();
+    /** Rivals of the first answer that no reading taken tells from it, and what would. */
+    List<Identification.Twin> twins() {
+        List<Identification.Twin> twins = new ArrayList<>();
+        Optional<Answer> first = strongest(candidates.getFirst());
+        for (int i = 1; i < candidates.size(); i++) {
+            Candidate rival = candidates.get(i);
+            Optional<Answer> other = strongest(rival);
+            if (rival.probability() < RIVAL || first.isEmpty() || other.isEmpty()) {
+                continue;
+            }
+            Measured best = null;
+            double apart = 0;
+            for (Measured what : options) {
+                double sigmas = apartSigmas(what, first.get().fit, other.get().fit);
+                if (sigmas > apart) {
+                    apart = sigmas;
+                    best = what;
+                }
+            }
+            Optional<Measured> partedBy = apart >= PARTED_SIGMAS ? Optional.ofNullable(best) : Optional.empty();
+            twins.add(new Identification.Twin(i, partedBy, apart, words(rival, partedBy)));
+        }
+        return List.copyOf(twins);
+    }
+
+    private static double apartSigmas(Measured what, Fit one, Fit other) {
+        Fit.Forecast a = one.forecast(what, false);
+        Fit.Forecast b = other.forecast(what, false);
+        double instrument = Instrument.CALIPER.standardUncertainty(what.unit());
+        double spread = Math.max(Math.hypot(a.deviation(), instrument), Math.hypot(b.deviation(), instrument));
+        return Math.abs(a.mean() - b.mean()) / spread;
+    }
+
+    private String words(Candidate rival, Optional<Measured> partedBy) {
+        Candidate first = candidates.getFirst();
+        String both = first.fullName() + " and " + rival.fullName();
+        if (partedBy.isPresent()) {
+            return both + ": " + partedBy.get().words() + " would tell them apart";
+        }
+        double difference = 100 * Math.abs(rival.module() / first.module() - 1);
+        boolean centre = question.readings().stream().anyMatch(r -> r.what() instanceof Measured.CentreDistance);
+        return String.format(
+                Locale.ROOT,
+                "%s differ by %.1f %%: nothing more on this gear tells them apart%s",
+                both,
+                difference,
+                centre
+                        ? "; look at what the rest of the machine is made in, inch or metric"
+                        : "; the centre distance to its mate, with the mate's teeth counted, may");
+    }
+
+    /** How much of the doubt about the answer a reading is expected to take away (bits). */
+    double informationBits(Measured what) {
+        double instrument = Instrument.CALIPER.standardUncertainty(what.unit());
         int n = alive.size();
         double[] mean = new double[n];
         double[] deviation = new double[n];
         double low = Double.POSITIVE_INFINITY;
         double high = Double.NEGATIVE_INFINITY;
-        for (int i = 0; i < n; i++) {
-            mean[i] = alive.get(i).fit.expectedMm(what);
-            deviation[i] = Math.hypot(alive.get(i).fit.expectedDeviationMm(what), instrument);
-            low = Math.min(low, mean[i] - 5 * deviation[i]);
-            high = Math.max(high, mean[i] + 5 * deviation[i]);
+        try {
+            for (int i = 0; i < n; i++) {
+                Fit.Forecast forecast = alive.get(i).fit.forecast(what, false);
+                mean[i] = forecast.mean();
+                deviation[i] = Math.hypot(forecast.deviation(), instrument);
+                low = Math.min(low, mean[i] - 5 * deviation[i]);
+                high = Math.max(high, mean[i] + 5 * deviation[i]);
+            }
+        } catch (IllegalArgumentException cannotBeRead) {
+            return 0;
         }
-        Map<String, Integer> groupOf = new LinkedHashMap<>();
+        Map<GearReader.Key, Integer> groupOf = new LinkedHashMap<>();
         int[] group = new int[n];
         for (int i = 0; i < n; i++) {
             group[i] = groupOf.computeIfAbsent(alive.get(i).key, k -> groupOf.size());
         }
-        double step = (high - low) / POINTS;
-        double information = 0;
-        double[] share = new double[groupOf.size()];
         double[] priorShare = new double[groupOf.size()];
         for (int i = 0; i < n; i++) {
             priorShare[group[i]] += alive.get(i).probability;
         }
+        double step = (high - low) / POINTS;
+        double information = 0;
+        double[] share = new double[groupOf.size()];
         for (int p = 0; p <= POINTS; p++) {
             double y = low + p * step;
-            java.util.Arrays.fill(share, 0);
+            Arrays.fill(share, 0);
             double total = 0;
             for (int i = 0; i < n; i++) {
                 double u = (y - mean[i]) / deviation[i];
-                double density =
-                        alive.get(i).probability * Math.exp(-0.5 * u * u) / (deviation[i] * Math.sqrt(2 * Math.PI));
-                share[group[i]] += density;
-                total += density;
+                if (u * u < 60) {
+                    double density =
+                            alive.get(i).probability * Math.exp(-0.5 * u * u) / (deviation[i] * Math.sqrt(2 * Math.PI));
+                    share[group[i]] += density;
+                    total += density;
+                }
             }
             for (int g = 0; g < share.length; g++) {
                 if (share[g] > 0) {

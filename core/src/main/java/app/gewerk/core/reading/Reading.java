@@ -1,50 +1,53 @@
 package app.gewerk.core.reading;
 
+import java.util.Arrays;
 import java.util.List;
 
 /**
  * One thing measured, once or several times.
  *
- * @param valuesMm every repeat, as read (mm)
+ * @param values every repeat, as read, in the unit of {@code what}
  */
-public record Reading(Measured what, List<Double> valuesMm, Instrument instrument) {
+public record Reading(Measured what, List<Double> values, Instrument instrument) {
 
     public Reading {
-        valuesMm = List.copyOf(valuesMm);
-        if (valuesMm.isEmpty()) {
+        values = List.copyOf(values);
+        if (values.isEmpty()) {
             throw new IllegalArgumentException("A reading needs at least one value");
         }
-        for (double value : valuesMm) {
-            if (!(value > 0 && value <= 2000)) {
-                throw new IllegalArgumentException(
-                        "A reading must lie between 0 and 2000 mm; " + value + " given for " + what.words());
+        boolean angle = what.unit() == Measured.Unit.DEG;
+        double most = angle ? 120 : 2000;
+        for (double value : values) {
+            if (!(value > 0 && value <= most)) {
+                throw new IllegalArgumentException("A reading must lie between 0 and " + (int) most
+                        + (angle ? "°; " : " mm; ") + value + " given for " + what.words());
             }
         }
     }
 
-    public static Reading caliper(Measured what, double... valuesMm) {
-        return new Reading(what, java.util.Arrays.stream(valuesMm).boxed().toList(), Instrument.CALIPER);
+    public static Reading caliper(Measured what, double... values) {
+        return new Reading(what, Arrays.stream(values).boxed().toList(), Instrument.CALIPER);
     }
 
-    public double meanMm() {
+    public double mean() {
         double sum = 0;
-        for (double value : valuesMm) {
+        for (double value : values) {
             sum += value;
         }
-        return sum / valuesMm.size();
+        return sum / values.size();
     }
 
     /**
-     * Standard uncertainty of the mean (mm): the instrument's own, or the repeats' spread when that is clearly wider,
-     * over √n.
+     * Standard uncertainty of the mean, in the reading's unit: the instrument's own, or the repeats' spread when that is
+     * clearly wider, over √n.
      */
-    public double uncertaintyMm() {
-        int n = valuesMm.size();
-        double one = instrument.standardUncertaintyMm();
+    public double uncertainty() {
+        int n = values.size();
+        double one = instrument.standardUncertainty(what.unit());
         if (n > 1) {
-            double mean = meanMm();
+            double mean = mean();
             double squares = 0;
-            for (double value : valuesMm) {
+            for (double value : values) {
                 squares += (value - mean) * (value - mean);
             }
             one = Math.max(one, Math.sqrt(squares / (n - 1)));

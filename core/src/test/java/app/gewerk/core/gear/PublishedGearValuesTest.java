@@ -224,6 +224,158 @@ class PublishedGearValuesTest {
         assertThat(actual).isCloseTo(row.expected(), within(row.tolerance()));
     }
 
+    static Stream<Checks.Row> undercut() {
+        return Checks.of("undercut");
+    }
+
+    @ParameterizedTest
+    @MethodSource("undercut")
+    void undercutLimits(Checks.Row row) {
+        BasicRack rack = BasicRack.of(row.number("alpha_n"), row.number("ha"), 0.25);
+        double beta = row.number("beta", 0);
+        double ratio = row.text("ratio_or_pinion").equals("inf") ? 1e9 : row.number("ratio_or_pinion", 0);
+        double actual = switch (row.text("quantity")) {
+            case "z_min_rack" -> UndercutLimits.fewestTeethWithRack(rack, beta);
+            case "min_pinion" -> UndercutLimits.fewestPinionTeeth(rack, ratio);
+            case "min_pinion_whole" -> Math.ceil(UndercutLimits.fewestPinionTeeth(rack, ratio));
+            case "max_gear" -> UndercutLimits.mostWheelTeeth(rack, (int) ratio);
+            case "x_min" -> new CylindricalGear(false, 1, (int) ratio, beta, 0, rack).undercutLimitShift();
+            default -> throw new IllegalStateException(row.text("quantity"));
+        };
+        assertThat(actual).isCloseTo(row.expected(), within(row.tolerance()));
+    }
+
+    static Stream<Checks.Row> worms() {
+        return Checks.of("worm");
+    }
+
+    @ParameterizedTest
+    @MethodSource("worms")
+    void wormsAndTheirWheels(Checks.Row row) {
+        double friction = row.number("friction", 0);
+        double alpha = row.number("alpha_n", 20);
+        double lead = row.number("lead_angle", 10);
+        switch (row.text("quantity")) {
+            case "efficiency_percent" -> {
+                close(100 * WormSet.efficiency(lead, friction, alpha), row);
+                return;
+            }
+            case "back_efficiency_percent" -> {
+                close(100 * WormSet.backEfficiency(lead, friction, alpha), row);
+                return;
+            }
+            case "self_locking" -> {
+                close(WormSet.selfLocking(lead, friction, alpha) ? 1 : 0, row);
+                return;
+            }
+            default -> {}
+        }
+        BasicRack rack = BasicRack.of(20, row.number("ha", 1), row.number("c", 0.25));
+        Worm worm = new Worm(row.number("mx"), row.whole("z1"), row.number("d1"), rack);
+        WormSet set = new WormSet(worm, (int) row.number("z2", 30), row.number("x2", 0));
+        close(
+                switch (row.text("quantity")) {
+                    case "lead_angle" -> worm.leadAngleDeg();
+                    case "lead" -> worm.leadMm();
+                    case "axial_pitch" -> worm.axialPitchMm();
+                    case "normal_module" -> worm.normalModule();
+                    case "diameter_factor" -> worm.diameterFactor();
+                    case "centre" -> set.centreDistanceMm();
+                    case "da1" -> worm.tipDiameterMm();
+                    case "df1" -> worm.rootDiameterMm();
+                    case "d2" -> set.wheelReferenceDiameterMm();
+                    case "df2" -> set.wheelRootDiameterMm();
+                    case "throat2" -> set.wheelThroatDiameterMm();
+                    default -> throw new IllegalStateException(row.text("quantity"));
+                },
+                row);
+    }
+
+    private static void close(double actual, Checks.Row row) {
+        assertThat(actual).isCloseTo(row.expected(), within(row.tolerance()));
+    }
+
+    static Stream<Checks.Row> bevels() {
+        return Checks.of("bevel");
+    }
+
+    @ParameterizedTest
+    @MethodSource("bevels")
+    void straightBevelGears(Checks.Row row) {
+        BasicRack rack = BasicRack.of(20, row.number("ha"), row.number("c"));
+        int z1 = row.whole("z1");
+        int z2 = row.whole("z2");
+        double shafts = row.number("shaft_angle");
+        double module = row.number("m");
+        BevelGear first = new BevelGear(module, z1, BevelGear.coneAngleDeg(z1, z2, shafts), rack);
+        BevelGear second = new BevelGear(module, z2, BevelGear.coneAngleDeg(z2, z1, shafts), rack);
+        close(
+                switch (row.text("quantity")) {
+                    case "delta1" -> first.coneAngleDeg();
+                    case "delta2" -> second.coneAngleDeg();
+                    case "d1" -> first.referenceDiameterMm();
+                    case "d2" -> second.referenceDiameterMm();
+                    case "da1" -> first.tipDiameterMm();
+                    case "da2" -> second.tipDiameterMm();
+                    case "df1" -> first.rootDiameterMm();
+                    case "df2" -> second.rootDiameterMm();
+                    case "outer_cone_distance" -> first.outerConeDistanceMm();
+                    case "addendum_angle" -> first.addendumAngleDeg();
+                    case "dedendum_angle" -> first.dedendumAngleDeg();
+                    case "tip_cone1" -> first.tipConeAngleDeg();
+                    case "root_cone1" -> first.rootConeAngleDeg();
+                    case "zv1" -> first.virtualToothCount();
+                    case "zv2" -> second.virtualToothCount();
+                    default -> throw new IllegalStateException(row.text("quantity"));
+                },
+                row);
+    }
+
+    static Stream<Checks.Row> racks() {
+        return Checks.of("rack");
+    }
+
+    @ParameterizedTest
+    @MethodSource("racks")
+    void straightRacks(Checks.Row row) {
+        GearRack rack = new GearRack(row.number("mn"), row.number("beta"), BasicRack.ISO_53_A);
+        close(
+                switch (row.text("quantity")) {
+                    case "normal_pitch" -> rack.normalPitchMm();
+                    case "transverse_pitch" -> rack.transversePitchMm();
+                    case "travel_per_rev" -> rack.travelPerTurnMm(row.whole("z_pinion"));
+                    default -> throw new IllegalStateException(row.text("quantity"));
+                },
+                row);
+    }
+
+    static Stream<Checks.Row> inchRacks() {
+        return Checks.of("basic_racks_inch");
+    }
+
+    @ParameterizedTest
+    @MethodSource("inchRacks")
+    void inchBasicRacks(Checks.Row row) {
+        String profile = row.text("profile");
+        BasicRack rack = profile.startsWith("fine pitch")
+                ? BasicRack.finePitchInch(Double.parseDouble(profile.replaceAll(".*P=", "")))
+                : switch (profile) {
+                    case "full depth 14.5" -> BasicRack.INCH_14_5;
+                    case "full depth 20" -> BasicRack.INCH_20;
+                    case "full depth 25" -> BasicRack.INCH_25;
+                    case "stub 20" -> BasicRack.INCH_STUB_20;
+                    default -> throw new IllegalStateException(profile);
+                };
+        close(
+                switch (row.text("quantity")) {
+                    case "alpha_deg" -> rack.pressureAngleDeg();
+                    case "addendum_times_P" -> rack.addendumCoefficient();
+                    case "dedendum_times_P", "dedendum_coefficient" -> rack.dedendumCoefficient();
+                    default -> throw new IllegalStateException(row.text("quantity"));
+                },
+                row);
+    }
+
     private static CylindricalGear gear(Checks.Row row) {
         return new CylindricalGear(
                 row.flag("internal"), row.number("mn"), row.whole("z"), row.number("beta"), row.number("x"), rack(row));

@@ -130,7 +130,7 @@ class GearReaderTest {
                 Reading.caliper(new SpanOver(4), span20(1, 24, 5, 0)));
         assertThat(answer.best().pitch()).isEqualTo(Pitch.ofModule(1));
         assertThat(answer.outliers()).first().satisfies(outlier -> {
-            assertThat(outlier.what()).isEqualTo(new SpanOver(4));
+            assertThat(outlier.what()).contains(new SpanOver(4));
             assertThat(outlier.likelySlip()).contains("over 5");
         });
     }
@@ -176,7 +176,7 @@ class GearReaderTest {
                 .hasMessageContaining("at least 4")
                 .hasMessageContaining("0 given");
         assertThatThrownBy(() -> read(3, Reading.caliper(new TipDiameter(), 13)))
-                .hasMessageContaining("3 given");
+                .hasMessageContaining("at least 4");
         assertThatThrownBy(() -> read(24)).hasMessageContaining("Nothing to go by");
         assertThatThrownBy(() -> read(24, Reading.caliper(new TipDiameter(), 13), Reading.caliper(new SpanOver(4), 15)))
                 .hasMessageContaining("wider than the whole gear");

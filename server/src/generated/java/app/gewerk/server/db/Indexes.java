@@ -5,6 +5,7 @@ package app.gewerk.server.db;
 
 
 import app.gewerk.server.db.tables.Decision;
+import app.gewerk.server.db.tables.GearReading;
 import app.gewerk.server.db.tables.Job;
 import app.gewerk.server.db.tables.Journal;
 
@@ -25,6 +26,7 @@ public class Indexes {
     // -------------------------------------------------------------------------
 
     public static final Index DECISION_OF_JOB = Internal.createIndex(DSL.name("decision_of_job"), Decision.DECISION, new OrderField[] { Decision.DECISION.JOB_ID, Decision.DECISION.ID }, false);
+    public static final Index GEAR_READING_JOB = Internal.createIndex(DSL.name("gear_reading_job"), GearReading.GEAR_READING, new OrderField[] { GearReading.GEAR_READING.JOB_ID, GearReading.GEAR_READING.READ_AT, GearReading.GEAR_READING.POSITION }, false);
     public static final Index JOB_FIND = Internal.createIndex(DSL.name("job_find"), Job.JOB, new OrderField[] { Job.JOB.FIND_TEXT }, false);
     public static final Index JOB_MODEL = Internal.createIndex(DSL.name("job_model"), Job.JOB, new OrderField[] { Job.JOB.MACHINE_MODEL_ID }, false);
     public static final Index JOB_OPEN = Internal.createIndex(DSL.name("job_open"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.PLACE, Job.JOB.PROMISED_ON, Job.JOB.TRAY_NUMBER }, false);

@@ -54,7 +54,7 @@ public class Keys {
 
     public static final UniqueKey<DecisionRecord> DECISION_PKEY = Internal.createUniqueKey(Decision.DECISION, DSL.name("decision_pkey"), new TableField[] { Decision.DECISION.ID }, true);
     public static final UniqueKey<ExchangeRateRecord> EXCHANGE_RATE_PKEY = Internal.createUniqueKey(ExchangeRate.EXCHANGE_RATE, DSL.name("exchange_rate_pkey"), new TableField[] { ExchangeRate.EXCHANGE_RATE.SHOP_ID, ExchangeRate.EXCHANGE_RATE.CURRENCY }, true);
-    public static final UniqueKey<GearReadingRecord> GEAR_READING_PKEY = Internal.createUniqueKey(GearReading.GEAR_READING, DSL.name("gear_reading_pkey"), new TableField[] { GearReading.GEAR_READING.JOB_ID, GearReading.GEAR_READING.POSITION }, true);
+    public static final UniqueKey<GearReadingRecord> GEAR_READING_PKEY = Internal.createUniqueKey(GearReading.GEAR_READING, DSL.name("gear_reading_pkey"), new TableField[] { GearReading.GEAR_READING.ID }, true);
     public static final UniqueKey<ImportRuleRecord> IMPORT_RULE_PKEY = Internal.createUniqueKey(ImportRule.IMPORT_RULE, DSL.name("import_rule_pkey"), new TableField[] { ImportRule.IMPORT_RULE.SHOP_ID, ImportRule.IMPORT_RULE.ZONE }, true);
     public static final UniqueKey<JobRecord> JOB_PKEY = Internal.createUniqueKey(Job.JOB, DSL.name("job_pkey"), new TableField[] { Job.JOB.ID }, true);
     public static final UniqueKey<JobCautionRecord> JOB_CAUTION_PKEY = Internal.createUniqueKey(JobCaution.JOB_CAUTION, DSL.name("job_caution_pkey"), new TableField[] { JobCaution.JOB_CAUTION.JOB_ID, JobCaution.JOB_CAUTION.HAZARD }, true);

@@ -261,7 +261,16 @@ class DemoWorkshop implements SmartLifecycle {
                     id,
                     jobs.job(id).gearVersion(),
                     new ReadingService.GearEntry(
-                            gear.name(), gear.teeth(), gear.worn(), gear.bore(), gear.width(), entries));
+                            null,
+                            gear.name(),
+                            gear.teeth(),
+                            gear.worn(),
+                            null,
+                            gear.bore(),
+                            gear.width(),
+                            entries,
+                            null,
+                            null));
             return gear.take() ? readings.take(here, id, saved.version(), 0, "") : saved;
         });
     }
@@ -270,14 +279,16 @@ class DemoWorkshop implements SmartLifecycle {
     private static ReadingEntry entry(String what, String typed) {
         String number = what.replaceAll("\\D", "");
         Integer count = number.isEmpty() ? null : Integer.valueOf(number);
-        return switch (what.replaceAll("\\d", "")) {
-            case "tip" -> new ReadingEntry(ReadingEntry.What.TIP_DIAMETER, null, null, null, null, null, typed, null);
-            case "root" -> new ReadingEntry(ReadingEntry.What.ROOT_DIAMETER, null, null, null, null, null, typed, null);
-            case "span" -> new ReadingEntry(ReadingEntry.What.SPAN, count, null, null, null, null, typed, null);
-            case "centre" ->
-                new ReadingEntry(ReadingEntry.What.CENTRE_DISTANCE, null, null, count, null, null, typed, null);
+        ReadingEntry.What kind = switch (what.replaceAll("\\d", "")) {
+            case "tip" -> ReadingEntry.What.TIP_DIAMETER;
+            case "root" -> ReadingEntry.What.ROOT_DIAMETER;
+            case "span" -> ReadingEntry.What.SPAN;
+            case "centre" -> ReadingEntry.What.CENTRE_DISTANCE;
             default -> throw new IllegalArgumentException("The story reads " + what);
         };
+        boolean span = kind == ReadingEntry.What.SPAN;
+        boolean centre = kind == ReadingEntry.What.CENTRE_DISTANCE;
+        return new ReadingEntry(kind, span ? count : null, null, null, centre ? count : null, null, null, typed, null);
     }
 
     private void decide(Telling t, Here here, long id) {

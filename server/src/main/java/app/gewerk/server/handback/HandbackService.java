@@ -144,9 +144,9 @@ public class HandbackService {
                 + labelled("Bore", gear.bore())
                 + labelled("Face width", gear.faceWidth()));
         gear.answer().ifPresent(answer -> {
-            for (int i = 0; i < gear.readings().size(); i++) {
-                page.line(answer.readings().get(i).words() + ": "
-                        + gear.readings().get(i).typed());
+            for (ReadingService.ReadingLine line : gear.readings()) {
+                page.line(line.words() + ": " + line.typed() + (line.unit().equals("in") ? " in" : "") + ", "
+                        + line.readBy() + (line.leftOut() ? ", left out" : ""));
             }
             answer.candidates().stream()
                     .limit(3)

@@ -1,6 +1,7 @@
 package app.gewerk.server.reading;
 
 import app.gewerk.core.Wire;
+import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.reading.Candidate;
 import app.gewerk.core.reading.Identification;
 import app.gewerk.core.reading.Measured;
@@ -8,21 +9,44 @@ import app.gewerk.core.reading.Reading;
 import java.util.List;
 import java.util.Optional;
 
-/** An identification as the API tells it: lengths in mm, angles in degrees, probabilities from 0 to 1. */
+/**
+ * An identification as the API tells it: lengths in mm, angles in degrees, probabilities from 0 to 1. Sizes of readings
+ * are in the unit of what was read.
+ *
+ * @param enough why nothing more is asked for: {@code sure} or {@code nothingPartsThem}
+ * @param readings as they were understood; the mate's in {@code mateReadings}
+ */
 public record Identified(
         List<CandidateView> candidates,
         double notStandardProbability,
         Optional<NextReadingView> nextReading,
+        Optional<String> enough,
         List<OutlierView> outliers,
-        List<ReadingView> readings) {
+        List<TwinView> twins,
+        List<ReadingView> readings,
+        List<ReadingView> mateReadings) {
 
     public record PitchView(String system, double value) {}
 
     /** @param sigmas how far the reading is from what this gear would show, in standard deviations */
-    public record ResidualView(ReadingEntry.What what, Optional<Integer> overTeeth, double expectedMm, double sigmas) {}
+    public record ResidualView(
+            ReadingEntry.What what,
+            Optional<Integer> overTeeth,
+            Optional<Integer> pitches,
+            String words,
+            boolean ofMate,
+            double expected,
+            double sigmas) {}
 
+    /**
+     * @param toothCount of a worm its starts; 0 of a rack
+     * @param helixAngleDeg of a gear or rack; 0 for straight teeth
+     * @param pitchDiameterMm of a worm
+     * @param angleUncertaintyDeg of whichever angle this kind has
+     */
     public record CandidateView(
             String name,
+            GearKind kind,
             PitchView pitch,
             boolean standard,
             double module,
@@ -32,39 +56,58 @@ public record Identified(
             double clearanceCoefficient,
             double profileShiftCoefficient,
             double profileShiftUncertainty,
+            double helixAngleDeg,
+            Optional<Double> leadAngleDeg,
+            Optional<Double> pitchDiameterMm,
+            Optional<Double> coneAngleDeg,
+            double angleUncertaintyDeg,
             double tipWearMm,
             double probability,
             List<ResidualView> residuals) {}
 
-    public record ExpectationView(String candidate, double expectedMm) {}
+    public record ExpectationView(String candidate, double expected) {}
 
+    /** @param again whether it was read before and looks like a slip */
     public record NextReadingView(
             ReadingEntry.What what,
             Optional<Integer> overTeeth,
+            Optional<Integer> pitches,
+            Optional<Integer> mateToothCount,
             String words,
+            String how,
+            boolean again,
+            String unit,
             double informationBits,
             double minutes,
             List<ExpectationView> tellsApart) {}
 
+    /** @param what left out when it is the tooth count that does not go with the readings */
     public record OutlierView(
-            ReadingEntry.What what,
+            Optional<ReadingEntry.What> what,
             Optional<Integer> overTeeth,
+            boolean ofMate,
             String words,
-            double readMm,
-            double expectedMm,
+            double read,
+            double expected,
+            String unit,
             double probability,
             String likelySlip) {}
+
+    /** @param candidate number in the list of candidates, from 0, of one that these readings cannot tell from the first */
+    public record TwinView(int candidate, Optional<String> partedBy, double apartSigmas, String words) {}
 
     /** A reading as it was understood. */
     public record ReadingView(
             ReadingEntry.What what,
             Optional<Integer> overTeeth,
+            Optional<Integer> pitches,
             String words,
-            List<Double> valuesMm,
-            double meanMm,
-            double uncertaintyMm) {}
+            String unit,
+            List<Double> values,
+            double mean,
+            double uncertainty) {}
 
-    static Identified of(Identification found, List<Reading> readings) {
+    static Identified of(Identification found, List<Reading> readings, List<Reading> mateReadings) {
         return new Identified(
                 found.candidates().stream().map(Identified::candidate).toList(),
                 found.notStandardProbability(),
@@ -72,38 +115,61 @@ public record Identified(
                         .map(n -> new NextReadingView(
                                 ReadingEntry.kind(n.what()),
                                 overTeeth(n.what()),
+                                pitches(n.what()),
+                                n.what() instanceof Measured.CentreDistance centre
+                                        ? Optional.of(centre.mateToothCount())
+                                        : Optional.empty(),
                                 n.what().words(),
+                                n.what().how(),
+                                n.again(),
+                                unit(n.what()),
                                 n.informationBits(),
                                 n.minutes(),
                                 n.tellsApart().stream()
-                                        .map(e -> new ExpectationView(e.candidate(), e.expectedMm()))
+                                        .map(e -> new ExpectationView(e.candidate(), e.expected()))
                                         .toList())),
-                found.outliers().stream()
-                        .map(o -> new OutlierView(
-                                ReadingEntry.kind(o.what()),
-                                overTeeth(o.what()),
-                                o.what().words(),
-                                o.readMm(),
-                                o.expectedMm(),
-                                o.probability(),
-                                o.likelySlip()))
+                found.enough().map(Wire::word),
+                found.outliers().stream().map(Identified::outlier).toList(),
+                found.twins().stream()
+                        .map(t -> new TwinView(
+                                t.candidate(), t.partedBy().map(Measured::words), t.apartSigmas(), t.words()))
                         .toList(),
-                readings.stream().map(Identified::reading).toList());
+                readings.stream().map(Identified::reading).toList(),
+                mateReadings.stream().map(Identified::reading).toList());
     }
 
-    static ReadingView reading(Reading reading) {
+    private static OutlierView outlier(Identification.Outlier o) {
+        String whose = o.ofMate() ? "the mate: " : "";
+        return new OutlierView(
+                o.what().map(ReadingEntry::kind),
+                o.what().flatMap(Identified::overTeeth),
+                o.ofMate(),
+                whose + o.what().map(Measured::words).orElse("the tooth count"),
+                o.read(),
+                o.expected(),
+                o.what().map(Identified::unit).orElse("teeth"),
+                o.probability(),
+                o.likelySlip());
+    }
+
+    private static ReadingView reading(Reading reading) {
         return new ReadingView(
                 ReadingEntry.kind(reading.what()),
                 overTeeth(reading.what()),
+                pitches(reading.what()),
                 reading.what().words(),
-                reading.valuesMm(),
-                reading.meanMm(),
-                reading.uncertaintyMm());
+                unit(reading.what()),
+                reading.values(),
+                reading.mean(),
+                reading.uncertainty());
     }
 
     static CandidateView candidate(Candidate c) {
+        GearKind kind = c.kind();
+        boolean slants = kind.cylindrical() || kind == GearKind.RACK;
         return new CandidateView(
                 c.name(),
+                kind,
                 new PitchView(Wire.word(c.pitch().system()), c.pitch().value()),
                 c.standard(),
                 c.module(),
@@ -113,15 +179,40 @@ public record Identified(
                 c.rack().clearanceCoefficient(),
                 c.profileShiftCoefficient(),
                 c.profileShiftUncertainty(),
+                slants ? c.angleDeg() : 0,
+                kind == GearKind.WORM ? Optional.of(c.angleDeg()) : Optional.empty(),
+                c.part() instanceof app.gewerk.core.gear.Worm worm
+                        ? Optional.of(worm.pitchDiameterMm())
+                        : Optional.empty(),
+                kind == GearKind.BEVEL ? Optional.of(c.angleDeg()) : Optional.empty(),
+                c.angleUncertaintyDeg(),
                 c.tipWearMm(),
                 c.probability(),
                 c.residuals().stream()
                         .map(r -> new ResidualView(
-                                ReadingEntry.kind(r.what()), overTeeth(r.what()), r.expectedMm(), r.sigmas()))
+                                ReadingEntry.kind(r.what()),
+                                overTeeth(r.what()),
+                                pitches(r.what()),
+                                r.what().words(),
+                                r.ofMate(),
+                                r.expected(),
+                                r.sigmas()))
                         .toList());
     }
 
     private static Optional<Integer> overTeeth(Measured what) {
         return what instanceof Measured.SpanOver span ? Optional.of(span.teeth()) : Optional.empty();
+    }
+
+    private static Optional<Integer> pitches(Measured what) {
+        return switch (what) {
+            case Measured.ChordOverTips chord -> Optional.of(chord.pitches());
+            case Measured.PitchesAlong along -> Optional.of(along.pitches());
+            default -> Optional.empty();
+        };
+    }
+
+    private static String unit(Measured what) {
+        return Wire.word(what.unit());
     }
 }

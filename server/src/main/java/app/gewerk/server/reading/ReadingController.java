@@ -2,6 +2,7 @@ package app.gewerk.server.reading;
 
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Span;
 import app.gewerk.core.reading.ToothCount;
 import app.gewerk.server.http.FieldProblem;
@@ -9,6 +10,8 @@ import app.gewerk.server.shop.Here;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.ExampleObject;
 import java.util.List;
+import java.util.Objects;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -26,35 +29,88 @@ class ReadingController {
         this.readings = readings;
     }
 
-    /** {@code {"exactly":24}}, {@code {"from":23,"to":25}} or {@code {"typed":"24"}}. */
+    /** So many pitches lie in an angle. */
+    record Arc(int pitches, double angleDeg) {}
+
+    /** So many teeth still stand; the gap beside them takes an angle. */
+    record Gap(int teethStanding, double gapDeg) {}
+
+    /** The mate turns so often for one turn of this gear. */
+    record Ratio(double mateTurns, int mateToothCount) {}
+
+    /** One of: {@code exactly}, {@code from} and {@code to}, {@code typed}, {@code arc}, {@code gap}, {@code ratio}. */
     record Count(
             @Nullable Integer exactly,
             @Nullable Integer from,
             @Nullable Integer to,
-            @Nullable String typed) {
-        ToothCount toothCount() {
-            if (typed != null) {
-                return ReadingService.toothCount(typed);
+            @Nullable String typed,
+            @Nullable Arc arc,
+            @Nullable Gap gap,
+            @Nullable Ratio ratio) {
+
+        ToothCount toothCount(String field) {
+            long ways = Stream.of(exactly, from == null ? to : from, typed, arc, gap, ratio)
+                    .filter(Objects::nonNull)
+                    .count();
+            if (ways > 1) {
+                throw FieldProblem.of(
+                        field,
+                        "The tooth count is given in " + ways
+                                + " ways that may contradict each other: give one of exactly, from and to, typed, arc, gap, ratio");
             }
             try {
+                if (typed != null) {
+                    return ToothCount.parse(typed);
+                }
                 if (exactly != null) {
                     return new ToothCount.Exactly(exactly);
                 }
                 if (from != null && to != null) {
                     return new ToothCount.Between(from, to);
                 }
+                if (from != null || to != null) {
+                    throw new IllegalArgumentException("A range of tooth counts needs both from and to");
+                }
+                if (arc != null) {
+                    return ToothCount.About.arc(arc.pitches, arc.angleDeg);
+                }
+                if (gap != null) {
+                    return ToothCount.About.beside(gap.teethStanding, gap.gapDeg);
+                }
+                if (ratio != null) {
+                    return ToothCount.About.ratio(ratio.mateTurns, ratio.mateToothCount);
+                }
             } catch (IllegalArgumentException impossible) {
-                throw FieldProblem.of("toothCount", String.valueOf(impossible.getMessage()));
+                throw FieldProblem.of(field, String.valueOf(impossible.getMessage()));
             }
             return new ToothCount.Unknown();
         }
     }
 
+    /** The gear it runs with; its readings sharpen the answer. */
+    record MateSpec(
+            @Nullable GearKind kind,
+            Count toothCount,
+            @Nullable List<ReadingEntry> readings,
+            @Nullable Boolean worn) {
+
+        ReadingService.MateEntry entry() {
+            ToothCount count = toothCount.toothCount("mate.toothCount");
+            String typed = count instanceof ToothCount.Unknown
+                    ? ""
+                    : count.fewest() == count.most()
+                            ? String.valueOf(count.fewest())
+                            : count.fewest() + "-" + count.most();
+            return new ReadingService.MateEntry(kind, typed, worn, readings);
+        }
+    }
+
     record Identify(
-            @Nullable String kind,
+            @Nullable GearKind kind,
             @Nullable Count toothCount,
             List<ReadingEntry> readings,
-            @Nullable Boolean worn) {}
+            @Nullable Boolean worn,
+            @Nullable MateSpec mate) {}
 
     record SaveReadings(int version, ReadingService.GearEntry gear) {}
 
@@ -69,13 +125,17 @@ class ReadingController {
             {"kind":"external","toothCount":{"exactly":24},
              "readings":[{"what":"tipDiameter","values":[12.98],"unit":"mm","instrument":"caliper"},{"what":"span","overTeeth":4,"values":[5.36]},{"what":"centreDistance","values":[18.0],"mateToothCount":48}],"worn":false}""")))
                     Identify request) {
-        if (request.kind() != null && !request.kind().equals("external")) {
-            throw FieldProblem.of("kind", "Only external gears can be read so far; \"" + request.kind() + "\" given");
-        }
         ToothCount count = request.toothCount() == null
                 ? new ToothCount.Unknown()
-                : request.toothCount().toothCount();
-        return readings.identify(count, request.readings(), Boolean.TRUE.equals(request.worn()));
+                : request.toothCount().toothCount("toothCount");
+        return readings.identify(new ReadingService.Asked(
+                request.kind() == null ? GearKind.EXTERNAL : request.kind(),
+                count,
+                request.readings(),
+                Boolean.TRUE.equals(request.worn()),
+                request.mate() == null
+                        ? new ReadingService.MateEntry(null, null, null, null)
+                        : request.mate().entry()));
     }
 
     /** Over how many teeth to lay the caliper, before anything but the tooth count is known. */

@@ -3,11 +3,14 @@ package app.gewerk.server.reading;
 import app.gewerk.core.Wire;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Pitch;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.reading.GearReader;
 import app.gewerk.core.reading.Instrument;
 import app.gewerk.core.reading.LengthEntry;
+import app.gewerk.core.reading.Mate;
+import app.gewerk.core.reading.Question;
 import app.gewerk.core.reading.Reading;
 import app.gewerk.core.reading.ToothCount;
 import app.gewerk.core.sourcing.GearNeed;
@@ -16,12 +19,15 @@ import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Supplier;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -29,7 +35,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** The readings of a job's gear, what they make it, and which answer was taken. */
 @Service
 public class ReadingService {
-    private static final int MOST_READINGS = 12;
+    private static final int MOST_READINGS = 24;
 
     private final ReadingStore store;
     private final JobService jobs;
@@ -41,17 +47,60 @@ public class ReadingService {
         this.clock = clock;
     }
 
-    /** @param toothCount as typed: {@code 24}, {@code 23-25} or nothing */
+    /** The mate as it is entered; its readings beside it. */
+    public record MateEntry(
+            @Nullable GearKind kind,
+            @Nullable String toothCount,
+            @Nullable Boolean worn,
+            @Nullable List<ReadingEntry> readings) {
+
+        String toothCountText() {
+            return text(toothCount);
+        }
+
+        GearKind kindOrExternal() {
+            return kind == null ? GearKind.EXTERNAL : kind;
+        }
+
+        List<ReadingEntry> entries() {
+            return readings == null ? List.of() : readings;
+        }
+    }
+
+    /**
+     * A gear as one person enters it. Readings of others stay as they are; they can only be left out.
+     *
+     * @param toothCount as typed: {@code 24}, {@code 23-25}, {@code 9 in 135°} or nothing
+     * @param hand of slanting teeth: left, right or nothing
+     * @param readings this person's own
+     * @param leftOut numbers of saved readings of others that are not to count
+     */
     public record GearEntry(
+            @Nullable GearKind kind,
             @Nullable String name,
             @Nullable String toothCount,
-            boolean worn,
+            @Nullable Boolean worn,
+            @Nullable String hand,
             @Nullable String bore,
             @Nullable String faceWidth,
-            List<ReadingEntry> readings) {
+            List<ReadingEntry> readings,
+            @Nullable MateEntry mate,
+            @Nullable List<Long> leftOut) {
+
+        GearKind kindOrExternal() {
+            return kind == null ? GearKind.EXTERNAL : kind;
+        }
+
+        boolean looksWorn() {
+            return Boolean.TRUE.equals(worn);
+        }
 
         String nameText() {
             return text(name);
+        }
+
+        String handText() {
+            return text(hand);
         }
 
         String toothCountText() {
@@ -66,37 +115,68 @@ public class ReadingService {
             return text(faceWidth);
         }
 
-        private static String text(@Nullable String given) {
-            return given == null ? "" : given.strip();
+        MateEntry mateEntry() {
+            return mate == null ? new MateEntry(null, null, null, null) : mate;
+        }
+
+        List<Long> leftOutIds() {
+            return leftOut == null ? List.of() : leftOut;
         }
     }
 
+    private static String text(@Nullable String given) {
+        return given == null ? "" : given.strip();
+    }
+
+    /**
+     * A saved reading.
+     *
+     * @param ofMate whether it was taken of the mate
+     * @param leftOut whether somebody set it aside; it is kept
+     */
     public record ReadingLine(
+            long id,
             ReadingEntry.What what,
             Optional<Integer> overTeeth,
+            Optional<Integer> pitches,
             Optional<Double> pinDiameterMm,
             Optional<Integer> mateToothCount,
             Instrument instrument,
             String typed,
+            String unit,
+            boolean ofMate,
+            boolean leftOut,
+            long readById,
             String readBy,
             OffsetDateTime readAt) {
 
-        Reading reading() {
+        /** "span over 4", "the mate: over the tips". */
+        public String words() {
+            String of = entry().reading(CylindricalGear.FEWEST_TEETH).what().words();
+            return (ofMate ? "the mate: " : "") + of;
+        }
+
+        ReadingEntry entry() {
             return new ReadingEntry(
-                            what,
-                            overTeeth.orElse(null),
-                            pinDiameterMm.orElse(null),
-                            mateToothCount.orElse(null),
-                            instrument,
-                            null,
-                            typed,
-                            null)
-                    .reading();
+                    what,
+                    overTeeth.orElse(null),
+                    pitches.orElse(null),
+                    pinDiameterMm.orElse(null),
+                    mateToothCount.orElse(null),
+                    instrument,
+                    null,
+                    typed,
+                    unit);
         }
     }
 
-    /** The gear somebody said it is. */
+    /**
+     * The gear somebody said it is.
+     *
+     * @param angleDeg helix angle, lead angle or cone angle, as the kind has it
+     */
     public record TakenGear(
+            GearKind kind,
             Identified.PitchView pitch,
             double module,
             int toothCount,
@@ -104,70 +184,128 @@ public class ReadingService {
             double addendumCoefficient,
             double clearanceCoefficient,
             double profileShiftCoefficient,
+            double angleDeg,
+            String hand,
             double probability,
             String reason) {
 
+        /**
+         * The gear itself.
+         *
+         * @throws IllegalArgumentException for a rack, a worm or a bevel gear
+         */
         public CylindricalGear gear() {
-            return CylindricalGear.spur(
+            if (!kind.cylindrical()) {
+                throw new IllegalArgumentException(
+                        "Drawings and sellers' lists here hold gears and rings; for " + words() + " look by hand");
+            }
+            return new CylindricalGear(
+                    kind == GearKind.INTERNAL,
                     module,
                     toothCount,
+                    angleDeg,
                     profileShiftCoefficient,
                     BasicRack.of(pressureAngleDeg, addendumCoefficient, clearanceCoefficient));
         }
 
-        /** "0.5 module, 24 teeth". */
+        /** "0.5 module, 24 teeth, 20°". */
         public String words() {
             String size = new Pitch(Wire.parse(Pitch.System.class, pitch.system()), pitch.value()).words();
-            return size + ", " + toothCount + " teeth, " + plain(pressureAngleDeg) + "°"
-                    + (Math.abs(profileShiftCoefficient) < 0.05
-                            ? ""
-                            : String.format(Locale.ROOT, ", shift %+.2f", profileShiftCoefficient));
+            String shift = Math.abs(profileShiftCoefficient) < 0.05
+                    ? ""
+                    : String.format(Locale.ROOT, ", shift %+.2f", profileShiftCoefficient);
+            String handed = hand.isEmpty() ? "" : " " + hand;
+            return switch (kind) {
+                case EXTERNAL, INTERNAL ->
+                    (kind == GearKind.INTERNAL ? "ring, " : "")
+                            + size + ", " + toothCount + " teeth, " + plain(pressureAngleDeg) + "°" + shift
+                            + (angleDeg == 0 ? "" : ", helix " + plain(angleDeg) + "°" + handed);
+                case RACK ->
+                    "rack, " + size + ", " + plain(pressureAngleDeg) + "°"
+                            + (angleDeg == 0 ? "" : ", slant " + plain(angleDeg) + "°" + handed);
+                case WORM ->
+                    "worm, " + size + ", " + toothCount + (toothCount == 1 ? " start" : " starts") + ", lead angle "
+                            + plain(angleDeg) + "°" + handed;
+                case BEVEL -> "bevel gear, " + size + ", " + toothCount + " teeth, cone " + plain(angleDeg) + "°";
+            };
         }
 
         private static String plain(double value) {
-            return new java.math.BigDecimal(value)
-                    .round(new java.math.MathContext(5))
+            return new BigDecimal(value)
+                    .round(new MathContext(4))
                     .stripTrailingZeros()
                     .toPlainString();
         }
     }
 
+    /** The mate as it was entered. */
+    public record MateRead(GearKind kind, String toothCount, boolean worn) {}
+
     /**
      * A job's gear as it stands.
      *
+     * @param readings of everybody, those of the mate among them
      * @param answer what the readings make it, when they make anything
      * @param noAnswer why there is no answer yet
      */
     public record GearRead(
             int version,
+            GearKind kind,
             String name,
             String toothCount,
             boolean worn,
+            String hand,
             String bore,
             String faceWidth,
+            MateRead mate,
             List<ReadingLine> readings,
             Optional<Identified> answer,
             Optional<String> noAnswer,
             Optional<TakenGear> taken,
             Optional<String> takenWords) {}
 
+    /** What is asked, as it came in: the tooth count understood, the readings not yet. */
+    public record Asked(
+            GearKind kind, ToothCount toothCount, List<ReadingEntry> readings, boolean worn, MateEntry mate) {}
+
     /** The open computation: readings in, candidates out. */
-    public Identified identify(ToothCount toothCount, List<ReadingEntry> entries, boolean worn) {
-        List<Reading> readings = parsed(entries);
-        return Identified.of(GearReader.identify(toothCount, readings, worn), readings);
+    public Identified identify(Asked asked) {
+        String mateCount = asked.mate().toothCountText();
+        Optional<Integer> mateTeeth = mateCount.isEmpty()
+                ? Optional.empty()
+                : ofField("mate.toothCount", () -> {
+                    if (ToothCount.parse(mateCount) instanceof ToothCount.Exactly exactly) {
+                        return Optional.of(exactly.count());
+                    }
+                    throw new IllegalArgumentException("Count the mate's teeth to the last one, like 36");
+                });
+        List<Reading> readings = parsed("readings", asked.readings(), mateTeeth);
+        List<Reading> mateReadings = parsed("mate.readings", asked.mate().entries(), Optional.empty());
+        if (mateTeeth.isEmpty() && !mateReadings.isEmpty()) {
+            throw FieldProblem.of("mate.toothCount", "Count the mate's teeth too, or its readings say nothing");
+        }
+        Optional<Mate> mate = mateTeeth.map(z -> ofField(
+                "mate.toothCount",
+                () -> new Mate(
+                        asked.mate().kindOrExternal(),
+                        z,
+                        mateReadings,
+                        Boolean.TRUE.equals(asked.mate().worn()))));
+        Question question = new Question(asked.kind(), asked.toothCount(), readings, asked.worn(), mate);
+        return Identified.of(GearReader.identify(question), readings, mateReadings);
     }
 
-    private static List<Reading> parsed(List<ReadingEntry> entries) {
+    private static List<Reading> parsed(String field, List<ReadingEntry> entries, Optional<Integer> mateTeeth) {
         if (entries.size() > MOST_READINGS) {
-            throw FieldProblem.of("readings", "At most " + MOST_READINGS + " readings are used; take the best");
+            throw FieldProblem.of(field, "At most " + MOST_READINGS + " readings are used; take the best");
         }
         List<Reading> readings = new ArrayList<>();
         List<FieldProblem.Field> wrong = new ArrayList<>();
         for (int i = 0; i < entries.size(); i++) {
             try {
-                readings.add(entries.get(i).reading());
+                readings.add(entries.get(i).reading(mateTeeth.orElse(null)));
             } catch (IllegalArgumentException unusable) {
-                wrong.add(new FieldProblem.Field("readings[" + i + "]", String.valueOf(unusable.getMessage())));
+                wrong.add(new FieldProblem.Field(field + "[" + i + "]", String.valueOf(unusable.getMessage())));
             }
         }
         if (!wrong.isEmpty()) {
@@ -197,19 +335,29 @@ public class ReadingService {
         Optional<Identified> answer = Optional.empty();
         Optional<String> noAnswer = Optional.empty();
         try {
-            List<Reading> readings = lines.stream().map(ReadingLine::reading).toList();
-            answer = Optional.of(Identified.of(
-                    GearReader.identify(ToothCount.parse(saved.toothCount()), readings, saved.worn()), readings));
-        } catch (IllegalArgumentException nothing) {
+            answer = Optional.of(identify(new Asked(
+                    saved.kind(),
+                    ToothCount.parse(saved.toothCount()),
+                    counting(lines, false),
+                    saved.worn(),
+                    new MateEntry(
+                            saved.mate().kind(),
+                            saved.mate().toothCount(),
+                            saved.mate().worn(),
+                            counting(lines, true)))));
+        } catch (IllegalArgumentException | FieldProblem nothing) {
             noAnswer = Optional.ofNullable(nothing.getMessage());
         }
         return new GearRead(
                 version,
+                saved.kind(),
                 saved.name(),
                 saved.toothCount(),
                 saved.worn(),
+                saved.hand(),
                 saved.bore(),
                 saved.faceWidth(),
+                saved.mate(),
                 lines,
                 answer,
                 noAnswer,
@@ -217,47 +365,69 @@ public class ReadingService {
                 saved.taken().map(TakenGear::words));
     }
 
+    private static List<ReadingEntry> counting(List<ReadingLine> lines, boolean ofMate) {
+        return lines.stream()
+                .filter(line -> !line.leftOut() && line.ofMate() == ofMate)
+                .map(ReadingLine::entry)
+                .toList();
+    }
+
+    /** Puts this person's readings in place of what the same person saved before; those of others stay. */
     @Transactional
     public GearRead save(Here here, long jobId, int version, GearEntry entry) {
         toothCount(entry.toothCountText());
         optionalLength("bore", entry.boreText());
         optionalLength("faceWidth", entry.faceWidthText());
-        List<Reading> readings = parsed(entry.readings());
-        if (entry.readings().stream().anyMatch(r -> r.typed() == null)) {
+        if (!entry.handText().matches("(left|right)?")) {
+            throw FieldProblem.of("hand", "The hand is left or right");
+        }
+        ofField("mate.toothCount", () -> ToothCount.parse(entry.mateEntry().toothCountText()));
+        List<Reading> readings = parsed("readings", entry.readings(), Optional.of(CylindricalGear.FEWEST_TEETH));
+        List<Reading> mateReadings = parsed("mate.readings", entry.mateEntry().entries(), Optional.empty());
+        if (Stream.concat(entry.readings().stream(), entry.mateEntry().entries().stream())
+                .anyMatch(r -> r.typed() == null)) {
             throw FieldProblem.of("readings", "A job keeps readings as they were typed");
         }
         List<ReadingLine> before = store.readings(jobId);
         raiseVersion(jobId, version);
-        store.save(
-                here.shopId(),
-                jobId,
-                entry,
-                here.personId(),
-                clock.now(),
-                readings.stream().map(Reading::valuesMm).toList());
+        List<ReadingStore.NewReading> own = new ArrayList<>();
+        add(own, entry.readings(), readings, false);
+        add(own, entry.mateEntry().entries(), mateReadings, true);
+        store.save(here.shopId(), jobId, entry, here.personId(), clock.now(), own, before);
         jobs.write(
                 here,
                 jobId,
                 Step.READ,
                 "Readings: " + (entry.toothCountText().isEmpty() ? "" : entry.toothCountText() + " teeth, ")
-                        + summary(entry, readings),
+                        + summary(entry, own),
                 "",
                 Optional.of(before),
                 Optional.of(entry));
         return read(jobId);
     }
 
-    private static String summary(GearEntry entry, List<Reading> readings) {
+    private static void add(
+            List<ReadingStore.NewReading> own, List<ReadingEntry> entries, List<Reading> readings, boolean ofMate) {
+        for (int i = 0; i < entries.size(); i++) {
+            own.add(new ReadingStore.NewReading(entries.get(i), readings.get(i), ofMate));
+        }
+    }
+
+    private static String summary(GearEntry entry, List<ReadingStore.NewReading> own) {
         List<String> parts = new ArrayList<>();
-        for (int i = 0; i < readings.size(); i++) {
-            parts.add(readings.get(i).what().words() + " "
-                    + entry.readings().get(i).typed());
+        for (ReadingStore.NewReading reading : own) {
+            String unit = "in".equals(reading.entry().unit()) ? " (in)" : "";
+            parts.add((reading.ofMate() ? "mate: " : "")
+                    + reading.reading().what().words() + " " + reading.entry().typed() + unit);
         }
         if (!entry.boreText().isEmpty()) {
             parts.add("bore " + entry.boreText());
         }
         if (!entry.faceWidthText().isEmpty()) {
             parts.add("face width " + entry.faceWidthText());
+        }
+        if (!entry.leftOutIds().isEmpty()) {
+            parts.add(entry.leftOutIds().size() + " of others' readings left out");
         }
         return String.join(", ", parts);
     }
@@ -290,6 +460,7 @@ public class ReadingService {
         }
         Identified.CandidateView c = answer.candidates().get(choice);
         TakenGear gear = new TakenGear(
+                c.kind(),
                 c.pitch(),
                 c.module(),
                 c.toothCount(),
@@ -299,6 +470,8 @@ public class ReadingService {
                 Math.abs(c.profileShiftCoefficient()) < 0.03
                         ? 0
                         : Math.round(c.profileShiftCoefficient() * 1000) / 1000.0,
+                c.leadAngleDeg().or(c::coneAngleDeg).orElse(c.helixAngleDeg()),
+                now.hand(),
                 c.probability(),
                 reason.strip());
         raiseVersion(jobId, version);

@@ -5,13 +5,19 @@ import static app.gewerk.server.db.Tables.JOB_GEAR;
 import static app.gewerk.server.db.Tables.PERSON;
 
 import app.gewerk.core.Wire;
+import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.reading.Instrument;
+import app.gewerk.core.reading.Reading;
+import app.gewerk.server.db.tables.records.GearReadingRecord;
 import app.gewerk.server.db.tables.records.JobGearRecord;
 import app.gewerk.server.reading.ReadingService.GearEntry;
+import app.gewerk.server.reading.ReadingService.MateRead;
 import app.gewerk.server.reading.ReadingService.ReadingLine;
 import app.gewerk.server.reading.ReadingService.TakenGear;
 import java.time.OffsetDateTime;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Repository;
@@ -25,24 +31,60 @@ class ReadingStore {
     }
 
     record Saved(
-            String name, String toothCount, boolean worn, String bore, String faceWidth, Optional<TakenGear> taken) {
-        static final Saved NOTHING = new Saved("", "", false, "", "", Optional.empty());
+            GearKind kind,
+            String name,
+            String toothCount,
+            boolean worn,
+            String hand,
+            String bore,
+            String faceWidth,
+            MateRead mate,
+            Optional<TakenGear> taken) {
+        static final Saved NOTHING = new Saved(
+                GearKind.EXTERNAL,
+                "",
+                "",
+                false,
+                "",
+                "",
+                "",
+                new MateRead(GearKind.EXTERNAL, "", false),
+                Optional.empty());
+    }
+
+    /** A reading to be written: as it was entered and as it was understood. */
+    record NewReading(ReadingEntry entry, Reading reading, boolean ofMate) {
+        boolean sameAs(ReadingLine line) {
+            return line.what() == entry.what()
+                    && line.ofMate() == ofMate
+                    && line.typed().equals(entry.typed())
+                    && line.instrument() == reading.instrument()
+                    && Objects.equals(line.overTeeth().orElse(null), entry.overTeeth())
+                    && Objects.equals(line.pitches().orElse(null), entry.pitches());
+        }
     }
 
     Optional<Saved> gear(long jobId) {
         return sql.selectFrom(JOB_GEAR)
                 .where(JOB_GEAR.JOB_ID.eq(jobId))
                 .fetchOptional(r -> new Saved(
+                        Wire.parse(GearKind.class, r.getKind()),
                         r.getName(),
                         r.getToothCountTyped(),
                         r.getWorn(),
+                        r.getHand(),
                         r.getBoreTyped(),
                         r.getFaceWidthTyped(),
+                        new MateRead(
+                                Wire.parse(GearKind.class, r.getMateKind()),
+                                r.getMateToothCountTyped(),
+                                r.getMateWorn()),
                         r.getIdentified() ? Optional.of(taken(r)) : Optional.empty()));
     }
 
     private static TakenGear taken(JobGearRecord r) {
         return new TakenGear(
+                Wire.parse(GearKind.class, r.getTakenKind()),
                 new Identified.PitchView(r.getPitchSystem(), r.getPitchValue()),
                 r.getModuleMm(),
                 r.getToothCount(),
@@ -50,81 +92,98 @@ class ReadingStore {
                 r.getAddendumCoefficient(),
                 r.getClearanceCoefficient(),
                 r.getProfileShiftCoefficient(),
+                r.getAngleDeg(),
+                r.getTakenHand(),
                 r.getProbability(),
                 r.getTakenReason());
     }
 
+    /** Everybody's, those of one person together as they were entered. */
     List<ReadingLine> readings(long jobId) {
         return sql.select(GEAR_READING.asterisk(), PERSON.NAME)
                 .from(GEAR_READING)
                 .join(PERSON)
                 .on(PERSON.ID.eq(GEAR_READING.READ_BY))
                 .where(GEAR_READING.JOB_ID.eq(jobId))
-                .orderBy(GEAR_READING.POSITION)
+                .orderBy(GEAR_READING.READ_BY, GEAR_READING.POSITION)
                 .fetch(r -> new ReadingLine(
+                        r.get(GEAR_READING.ID),
                         Wire.parse(ReadingEntry.What.class, r.get(GEAR_READING.WHAT)),
                         Optional.ofNullable(r.get(GEAR_READING.OVER_TEETH)),
+                        Optional.ofNullable(r.get(GEAR_READING.PITCHES)),
                         Optional.ofNullable(r.get(GEAR_READING.PIN_DIAMETER_MM)),
                         Optional.ofNullable(r.get(GEAR_READING.MATE_TOOTH_COUNT)),
                         Wire.parse(Instrument.class, r.get(GEAR_READING.INSTRUMENT)),
                         r.get(GEAR_READING.TYPED),
+                        r.get(GEAR_READING.UNIT),
+                        r.get(GEAR_READING.OF_MATE),
+                        r.get(GEAR_READING.LEFT_OUT),
+                        r.get(GEAR_READING.READ_BY),
                         r.get(PERSON.NAME),
                         r.get(GEAR_READING.READ_AT)));
     }
 
+    /** @param before what was saved: a reading entered again unchanged keeps its time */
     void save(
-            long shopId, long jobId, GearEntry entry, long personId, OffsetDateTime now, List<List<Double>> valuesMm) {
+            long shopId,
+            long jobId,
+            GearEntry entry,
+            long personId,
+            OffsetDateTime now,
+            List<NewReading> own,
+            List<ReadingLine> before) {
+        JobGearRecord gear = sql.newRecord(JOB_GEAR);
+        gear.setShopId(shopId);
+        gear.setJobId(jobId);
+        gear.setKind(Wire.word(entry.kindOrExternal()));
+        gear.setName(entry.nameText());
+        gear.setToothCountTyped(entry.toothCountText());
+        gear.setWorn(entry.looksWorn());
+        gear.setHand(entry.handText());
+        gear.setBoreTyped(entry.boreText());
+        gear.setFaceWidthTyped(entry.faceWidthText());
+        gear.setMateKind(Wire.word(entry.mateEntry().kindOrExternal()));
+        gear.setMateToothCountTyped(entry.mateEntry().toothCountText());
+        gear.setMateWorn(Boolean.TRUE.equals(entry.mateEntry().worn()));
         sql.insertInto(JOB_GEAR)
-                .set(JOB_GEAR.SHOP_ID, shopId)
-                .set(JOB_GEAR.JOB_ID, jobId)
-                .set(JOB_GEAR.NAME, entry.nameText())
-                .set(JOB_GEAR.TOOTH_COUNT_TYPED, entry.toothCountText())
-                .set(JOB_GEAR.WORN, entry.worn())
-                .set(JOB_GEAR.BORE_TYPED, entry.boreText())
-                .set(JOB_GEAR.FACE_WIDTH_TYPED, entry.faceWidthText())
+                .set(gear)
                 .onConflict(JOB_GEAR.JOB_ID)
                 .doUpdate()
-                .set(JOB_GEAR.NAME, entry.nameText())
-                .set(JOB_GEAR.TOOTH_COUNT_TYPED, entry.toothCountText())
-                .set(JOB_GEAR.WORN, entry.worn())
-                .set(JOB_GEAR.BORE_TYPED, entry.boreText())
-                .set(JOB_GEAR.FACE_WIDTH_TYPED, entry.faceWidthText())
+                .set(gear)
                 .execute();
-        sql.deleteFrom(GEAR_READING).where(GEAR_READING.JOB_ID.eq(jobId)).execute();
-        if (entry.readings().isEmpty()) {
-            return;
+        sql.deleteFrom(GEAR_READING)
+                .where(GEAR_READING.JOB_ID.eq(jobId), GEAR_READING.READ_BY.eq(personId))
+                .execute();
+        sql.update(GEAR_READING)
+                .set(GEAR_READING.LEFT_OUT, GEAR_READING.ID.in(entry.leftOutIds()))
+                .where(GEAR_READING.JOB_ID.eq(jobId))
+                .execute();
+        List<GearReadingRecord> rows = new ArrayList<>();
+        for (int i = 0; i < own.size(); i++) {
+            NewReading reading = own.get(i);
+            GearReadingRecord row = sql.newRecord(GEAR_READING);
+            row.setShopId(shopId);
+            row.setJobId(jobId);
+            row.setPosition(i);
+            row.setWhat(reading.entry().what().toString());
+            row.setOverTeeth(reading.entry().overTeeth());
+            row.setPitches(reading.entry().pitches());
+            row.setPinDiameterMm(reading.entry().pinDiameterMm());
+            row.setMateToothCount(reading.entry().mateToothCount());
+            row.setInstrument(reading.reading().instrument().toString());
+            row.setTyped(Objects.requireNonNull(reading.entry().typed()));
+            row.setUnit(reading.entry().unit() == null ? "mm" : reading.entry().unit());
+            row.setOfMate(reading.ofMate());
+            row.setValuesMm(reading.reading().values().toArray(new Double[0]));
+            row.setReadBy(personId);
+            row.setReadAt(before.stream()
+                    .filter(line -> line.readById() == personId && reading.sameAs(line))
+                    .findFirst()
+                    .map(ReadingLine::readAt)
+                    .orElse(now));
+            rows.add(row);
         }
-        var insert = sql.insertInto(
-                GEAR_READING,
-                GEAR_READING.SHOP_ID,
-                GEAR_READING.JOB_ID,
-                GEAR_READING.POSITION,
-                GEAR_READING.WHAT,
-                GEAR_READING.OVER_TEETH,
-                GEAR_READING.PIN_DIAMETER_MM,
-                GEAR_READING.MATE_TOOTH_COUNT,
-                GEAR_READING.INSTRUMENT,
-                GEAR_READING.TYPED,
-                GEAR_READING.VALUES_MM,
-                GEAR_READING.READ_BY,
-                GEAR_READING.READ_AT);
-        for (int i = 0; i < entry.readings().size(); i++) {
-            ReadingEntry reading = entry.readings().get(i);
-            insert.values(
-                    shopId,
-                    jobId,
-                    i,
-                    reading.what().toString(),
-                    reading.overTeeth(),
-                    reading.pinDiameterMm(),
-                    reading.mateToothCount(),
-                    reading.reading().instrument().toString(),
-                    reading.typed(),
-                    valuesMm.get(i).toArray(new Double[0]),
-                    personId,
-                    now);
-        }
-        insert.execute();
+        sql.batchInsert(rows).execute();
     }
 
     void take(long jobId, TakenGear gear) {
@@ -138,6 +197,9 @@ class ReadingStore {
                 .set(JOB_GEAR.ADDENDUM_COEFFICIENT, gear.addendumCoefficient())
                 .set(JOB_GEAR.CLEARANCE_COEFFICIENT, gear.clearanceCoefficient())
                 .set(JOB_GEAR.PROFILE_SHIFT_COEFFICIENT, gear.profileShiftCoefficient())
+                .set(JOB_GEAR.TAKEN_KIND, Wire.word(gear.kind()))
+                .set(JOB_GEAR.TAKEN_HAND, gear.hand())
+                .set(JOB_GEAR.ANGLE_DEG, gear.angleDeg())
                 .set(JOB_GEAR.PROBABILITY, gear.probability())
                 .set(JOB_GEAR.TAKEN_REASON, gear.reason())
                 .where(JOB_GEAR.JOB_ID.eq(jobId))

@@ -5,6 +5,7 @@ package app.gewerk.server.db.tables;
 
 
 import app.gewerk.server.db.DefaultSchema;
+import app.gewerk.server.db.Indexes;
 import app.gewerk.server.db.Keys;
 import app.gewerk.server.db.tables.Job.JobPath;
 import app.gewerk.server.db.tables.Person.PersonPath;
@@ -19,6 +20,8 @@ import java.util.List;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
+import org.jooq.Identity;
+import org.jooq.Index;
 import org.jooq.InverseForeignKey;
 import org.jooq.Name;
 import org.jooq.Path;
@@ -120,6 +123,31 @@ public class GearReading extends TableImpl<GearReadingRecord> {
      */
     public final TableField<GearReadingRecord, OffsetDateTime> READ_AT = createField(DSL.name("read_at"), SQLDataType.TIMESTAMPWITHTIMEZONE(6).nullable(false), this, "");
 
+    /**
+     * The column <code>gear_reading.id</code>.
+     */
+    public final TableField<GearReadingRecord, Long> ID = createField(DSL.name("id"), SQLDataType.BIGINT.nullable(false).generatedAlwaysAsIdentity(), this, "");
+
+    /**
+     * The column <code>gear_reading.of_mate</code>.
+     */
+    public final TableField<GearReadingRecord, Boolean> OF_MATE = createField(DSL.name("of_mate"), SQLDataType.BOOLEAN.nullable(false).defaultValue(DSL.field(DSL.raw("false"), SQLDataType.BOOLEAN)), this, "");
+
+    /**
+     * The column <code>gear_reading.pitches</code>.
+     */
+    public final TableField<GearReadingRecord, Integer> PITCHES = createField(DSL.name("pitches"), SQLDataType.INTEGER, this, "");
+
+    /**
+     * The column <code>gear_reading.unit</code>.
+     */
+    public final TableField<GearReadingRecord, String> UNIT = createField(DSL.name("unit"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("'mm'::text"), SQLDataType.CLOB)), this, "");
+
+    /**
+     * The column <code>gear_reading.left_out</code>.
+     */
+    public final TableField<GearReadingRecord, Boolean> LEFT_OUT = createField(DSL.name("left_out"), SQLDataType.BOOLEAN.nullable(false).defaultValue(DSL.field(DSL.raw("false"), SQLDataType.BOOLEAN)), this, "");
+
     private GearReading(Name alias, Table<GearReadingRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
     }
@@ -185,6 +213,16 @@ public class GearReading extends TableImpl<GearReadingRecord> {
     @Override
     public Schema getSchema() {
         return aliased() ? null : DefaultSchema.DEFAULT_SCHEMA;
+    }
+
+    @Override
+    public List<Index> getIndexes() {
+        return Arrays.asList(Indexes.GEAR_READING_JOB);
+    }
+
+    @Override
+    public Identity<GearReadingRecord, Long> getIdentity() {
+        return (Identity<GearReadingRecord, Long>) super.getIdentity();
     }
 
     @Override

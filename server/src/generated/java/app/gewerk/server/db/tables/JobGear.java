@@ -148,6 +148,46 @@ public class JobGear extends TableImpl<JobGearRecord> {
      */
     public final TableField<JobGearRecord, String> TAKEN_REASON = createField(DSL.name("taken_reason"), SQLDataType.CLOB, this, "");
 
+    /**
+     * The column <code>job_gear.kind</code>.
+     */
+    public final TableField<JobGearRecord, String> KIND = createField(DSL.name("kind"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("'external'::text"), SQLDataType.CLOB)), this, "");
+
+    /**
+     * The column <code>job_gear.mate_kind</code>.
+     */
+    public final TableField<JobGearRecord, String> MATE_KIND = createField(DSL.name("mate_kind"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("'external'::text"), SQLDataType.CLOB)), this, "");
+
+    /**
+     * The column <code>job_gear.mate_tooth_count_typed</code>.
+     */
+    public final TableField<JobGearRecord, String> MATE_TOOTH_COUNT_TYPED = createField(DSL.name("mate_tooth_count_typed"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+
+    /**
+     * The column <code>job_gear.mate_worn</code>.
+     */
+    public final TableField<JobGearRecord, Boolean> MATE_WORN = createField(DSL.name("mate_worn"), SQLDataType.BOOLEAN.nullable(false).defaultValue(DSL.field(DSL.raw("false"), SQLDataType.BOOLEAN)), this, "");
+
+    /**
+     * The column <code>job_gear.angle_deg</code>.
+     */
+    public final TableField<JobGearRecord, Double> ANGLE_DEG = createField(DSL.name("angle_deg"), SQLDataType.DOUBLE.nullable(false).defaultValue(DSL.field(DSL.raw("0"), SQLDataType.DOUBLE)), this, "");
+
+    /**
+     * The column <code>job_gear.hand</code>.
+     */
+    public final TableField<JobGearRecord, String> HAND = createField(DSL.name("hand"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+
+    /**
+     * The column <code>job_gear.taken_kind</code>.
+     */
+    public final TableField<JobGearRecord, String> TAKEN_KIND = createField(DSL.name("taken_kind"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("'external'::text"), SQLDataType.CLOB)), this, "");
+
+    /**
+     * The column <code>job_gear.taken_hand</code>.
+     */
+    public final TableField<JobGearRecord, String> TAKEN_HAND = createField(DSL.name("taken_hand"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+
     private JobGear(Name alias, Table<JobGearRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
     }

@@ -8,7 +8,7 @@ import app.gewerk.server.db.tables.GearReading;
 
 import java.time.OffsetDateTime;
 
-import org.jooq.Record2;
+import org.jooq.Record1;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -188,13 +188,83 @@ public class GearReadingRecord extends UpdatableRecordImpl<GearReadingRecord> {
         return (OffsetDateTime) get(11);
     }
 
+    /**
+     * Setter for <code>gear_reading.id</code>.
+     */
+    public void setId(Long value) {
+        set(12, value);
+    }
+
+    /**
+     * Getter for <code>gear_reading.id</code>.
+     */
+    public Long getId() {
+        return (Long) get(12);
+    }
+
+    /**
+     * Setter for <code>gear_reading.of_mate</code>.
+     */
+    public void setOfMate(Boolean value) {
+        set(13, value);
+    }
+
+    /**
+     * Getter for <code>gear_reading.of_mate</code>.
+     */
+    public Boolean getOfMate() {
+        return (Boolean) get(13);
+    }
+
+    /**
+     * Setter for <code>gear_reading.pitches</code>.
+     */
+    public void setPitches(Integer value) {
+        set(14, value);
+    }
+
+    /**
+     * Getter for <code>gear_reading.pitches</code>.
+     */
+    public Integer getPitches() {
+        return (Integer) get(14);
+    }
+
+    /**
+     * Setter for <code>gear_reading.unit</code>.
+     */
+    public void setUnit(String value) {
+        set(15, value);
+    }
+
+    /**
+     * Getter for <code>gear_reading.unit</code>.
+     */
+    public String getUnit() {
+        return (String) get(15);
+    }
+
+    /**
+     * Setter for <code>gear_reading.left_out</code>.
+     */
+    public void setLeftOut(Boolean value) {
+        set(16, value);
+    }
+
+    /**
+     * Getter for <code>gear_reading.left_out</code>.
+     */
+    public Boolean getLeftOut() {
+        return (Boolean) get(16);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
 
     @Override
-    public Record2<Long, Integer> key() {
-        return (Record2) super.key();
+    public Record1<Long> key() {
+        return (Record1) super.key();
     }
 
     // -------------------------------------------------------------------------
@@ -211,7 +281,7 @@ public class GearReadingRecord extends UpdatableRecordImpl<GearReadingRecord> {
     /**
      * Create a detached, initialised GearReadingRecord
      */
-    public GearReadingRecord(Long jobId, Long shopId, Integer position, String what, Integer overTeeth, Double pinDiameterMm, Integer mateToothCount, String instrument, String typed, Double[] valuesMm, Long readBy, OffsetDateTime readAt) {
+    public GearReadingRecord(Long jobId, Long shopId, Integer position, String what, Integer overTeeth, Double pinDiameterMm, Integer mateToothCount, String instrument, String typed, Double[] valuesMm, Long readBy, OffsetDateTime readAt, Long id, Boolean ofMate, Integer pitches, String unit, Boolean leftOut) {
         super(GearReading.GEAR_READING);
 
         setJobId(jobId);
@@ -226,6 +296,11 @@ public class GearReadingRecord extends UpdatableRecordImpl<GearReadingRecord> {
         setValuesMm(valuesMm);
         setReadBy(readBy);
         setReadAt(readAt);
+        setId(id);
+        setOfMate(ofMate);
+        setPitches(pitches);
+        setUnit(unit);
+        setLeftOut(leftOut);
         resetTouchedOnNotNull();
     }
 }

@@ -270,6 +270,118 @@ public class JobGearRecord extends UpdatableRecordImpl<JobGearRecord> {
         return (String) get(17);
     }
 
+    /**
+     * Setter for <code>job_gear.kind</code>.
+     */
+    public void setKind(String value) {
+        set(18, value);
+    }
+
+    /**
+     * Getter for <code>job_gear.kind</code>.
+     */
+    public String getKind() {
+        return (String) get(18);
+    }
+
+    /**
+     * Setter for <code>job_gear.mate_kind</code>.
+     */
+    public void setMateKind(String value) {
+        set(19, value);
+    }
+
+    /**
+     * Getter for <code>job_gear.mate_kind</code>.
+     */
+    public String getMateKind() {
+        return (String) get(19);
+    }
+
+    /**
+     * Setter for <code>job_gear.mate_tooth_count_typed</code>.
+     */
+    public void setMateToothCountTyped(String value) {
+        set(20, value);
+    }
+
+    /**
+     * Getter for <code>job_gear.mate_tooth_count_typed</code>.
+     */
+    public String getMateToothCountTyped() {
+        return (String) get(20);
+    }
+
+    /**
+     * Setter for <code>job_gear.mate_worn</code>.
+     */
+    public void setMateWorn(Boolean value) {
+        set(21, value);
+    }
+
+    /**
+     * Getter for <code>job_gear.mate_worn</code>.
+     */
+    public Boolean getMateWorn() {
+        return (Boolean) get(21);
+    }
+
+    /**
+     * Setter for <code>job_gear.angle_deg</code>.
+     */
+    public void setAngleDeg(Double value) {
+        set(22, value);
+    }
+
+    /**
+     * Getter for <code>job_gear.angle_deg</code>.
+     */
+    public Double getAngleDeg() {
+        return (Double) get(22);
+    }
+
+    /**
+     * Setter for <code>job_gear.hand</code>.
+     */
+    public void setHand(String value) {
+        set(23, value);
+    }
+
+    /**
+     * Getter for <code>job_gear.hand</code>.
+     */
+    public String getHand() {
+        return (String) get(23);
+    }
+
+    /**
+     * Setter for <code>job_gear.taken_kind</code>.
+     */
+    public void setTakenKind(String value) {
+        set(24, value);
+    }
+
+    /**
+     * Getter for <code>job_gear.taken_kind</code>.
+     */
+    public String getTakenKind() {
+        return (String) get(24);
+    }
+
+    /**
+     * Setter for <code>job_gear.taken_hand</code>.
+     */
+    public void setTakenHand(String value) {
+        set(25, value);
+    }
+
+    /**
+     * Getter for <code>job_gear.taken_hand</code>.
+     */
+    public String getTakenHand() {
+        return (String) get(25);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -293,7 +405,7 @@ public class JobGearRecord extends UpdatableRecordImpl<JobGearRecord> {
     /**
      * Create a detached, initialised JobGearRecord
      */
-    public JobGearRecord(Long jobId, Long shopId, String name, String toothCountTyped, Boolean worn, String boreTyped, String faceWidthTyped, Boolean identified, String pitchSystem, Double pitchValue, Double moduleMm, Integer toothCount, Double pressureAngleDeg, Double addendumCoefficient, Double clearanceCoefficient, Double profileShiftCoefficient, Double probability, String takenReason) {
+    public JobGearRecord(Long jobId, Long shopId, String name, String toothCountTyped, Boolean worn, String boreTyped, String faceWidthTyped, Boolean identified, String pitchSystem, Double pitchValue, Double moduleMm, Integer toothCount, Double pressureAngleDeg, Double addendumCoefficient, Double clearanceCoefficient, Double profileShiftCoefficient, Double probability, String takenReason, String kind, String mateKind, String mateToothCountTyped, Boolean mateWorn, Double angleDeg, String hand, String takenKind, String takenHand) {
         super(JobGear.JOB_GEAR);
 
         setJobId(jobId);
@@ -314,6 +426,14 @@ public class JobGearRecord extends UpdatableRecordImpl<JobGearRecord> {
         setProfileShiftCoefficient(profileShiftCoefficient);
         setProbability(probability);
         setTakenReason(takenReason);
+        setKind(kind);
+        setMateKind(mateKind);
+        setMateToothCountTyped(mateToothCountTyped);
+        setMateWorn(mateWorn);
+        setAngleDeg(angleDeg);
+        setHand(hand);
+        setTakenKind(takenKind);
+        setTakenHand(takenHand);
         resetTouchedOnNotNull();
     }
 }

@@ -1,0 +1,21 @@
+package app.gewerk.core.reading;
+
+import app.gewerk.core.gear.GearKind;
+import java.util.List;
+
+/**
+ * The gear that the one in question runs with: of the same pitch, pressure angle and slant.
+ *
+ * @param kind external, or internal when it is the ring around the gear
+ * @param readings what was read of it, perhaps nothing
+ */
+public record Mate(GearKind kind, int toothCount, List<Reading> readings, boolean worn) {
+
+    public Mate {
+        readings = Question.combined(readings);
+        if (!kind.cylindrical()) {
+            throw new IllegalArgumentException("The mate is an external gear or a ring");
+        }
+        new ToothCount.Exactly(toothCount);
+    }
+}

@@ -1,0 +1,266 @@
+package app.gewerk.core.reading;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+
+/**
+ * Do the reader's probabilities mean what they say? On simulated gears, against what could be known at best. With
+ * {@code -Dgewerk.measurements=DIR} the tables are written there.
+ */
+class CalibrationTest {
+    private static final int GEARS = 2000;
+    private static final int BINS = 10;
+    private static final long SEED = 20261123;
+    private static final int FOLLOWED = 400;
+    private static final double CERTAIN = 0.95;
+    private static final int MOST_READINGS = 6;
+
+    /** One gear read once over the tips, over k and over k + 1 teeth, every second one across the roots as well. */
+    private record Outcome(double claimed, int place, boolean separable, double exactlyClaimed, int exactPlace) {}
+
+    private static List<Outcome> outcomes = List.of();
+
+    @BeforeAll
+    static void readAll() {
+        Random random = new Random(SEED);
+        List<SimulatedGear> gears = IntStream.range(0, GEARS)
+                .mapToObj(i -> SimulatedGear.draw(new Random(random.nextLong())))
+                .toList();
+        outcomes = IntStream.range(0, GEARS)
+                .parallel()
+                .mapToObj(i -> outcome(gears.get(i), true))
+                .toList();
+    }
+
+    private static Outcome outcome(SimulatedGear gear, boolean roots) {
+        List<Measured> what = new ArrayList<>(List.of(new Measured.TipDiameter()));
+        gear.spans().stream().limit(2).forEach(what::add);
+        if (roots) {
+            what.add(new Measured.RootDiameter());
+        }
+        List<Reading> readings = what.stream().map(gear::threeTimes).toList();
+        double[] read = readings.stream().mapToDouble(Reading::mean).toArray();
+        Identification answer = GearReader.identify(new ToothCount.Exactly(gear.toothCount), readings, gear.saidWorn);
+        int place = 0;
+        while (place < answer.candidates().size()
+                && !gear.isAnswer(answer.candidates().get(place))) {
+            place++;
+        }
+        Map<String, Double> exact = new ExactPosterior(what, read, gear.toothCount, gear.saidWorn).probabilities();
+        List<String> ranked = exact.entrySet().stream()
+                .sorted(Map.Entry.<String, Double>comparingByValue().reversed())
+                .map(Map.Entry::getKey)
+                .toList();
+        int exactPlace = 0;
+        while (exactPlace < ranked.size() && !gear.isAnswer(ranked.get(exactPlace))) {
+            exactPlace++;
+        }
+        return new Outcome(
+                answer.best().probability(),
+                place,
+                separable(gear, what),
+                exact.getOrDefault(ranked.getFirst(), 0.0),
+                exactPlace);
+    }
+
+    /** Whether every other gear of a series is at least 3 standard deviations from what this one would show new. */
+    private static boolean separable(SimulatedGear gear, List<Measured> what) {
+        double[] perfect = what.stream()
+                .mapToDouble(w -> ExactPosterior.size(
+                        w,
+                        gear.module,
+                        gear.making.angleDeg(),
+                        gear.making.addendum(),
+                        gear.making.clearance(),
+                        gear.toothCount,
+                        gear.shift))
+                .toArray();
+        ExactPosterior of = new ExactPosterior(what, perfect, gear.toothCount, gear.saidWorn);
+        return SimulatedGear.MAKINGS.stream()
+                .filter(m -> !m.free() && !m.answer().equals(gear.making.answer()))
+                .filter(m -> Math.abs(m.module() / gear.module - 1) < 0.35)
+                .allMatch(m -> of.nearestSigmas(m, gear.saidWorn) >= 3);
+    }
+
+    @Test
+    void probabilitiesMeanWhatTheySay() throws IOException {
+        List<String> rows = new ArrayList<>();
+        List<double[]> points = new ArrayList<>();
+        double error = 0;
+        for (int bin = 0; bin < BINS; bin++) {
+            double from = bin / (double) BINS;
+            double to = (bin + 1) / (double) BINS;
+            boolean last = bin == BINS - 1;
+            List<Outcome> in = outcomes.stream()
+                    .filter(o -> o.claimed >= from && (o.claimed < to || last))
+                    .toList();
+            if (in.isEmpty()) {
+                continue;
+            }
+            double claimed = in.stream().mapToDouble(Outcome::claimed).average().orElseThrow();
+            double right = in.stream().filter(o -> o.place == 0).count() / (double) in.size();
+            error += Math.abs(claimed - right) * in.size() / outcomes.size();
+            rows.add(String.format("| %.1f to %.1f | %d | %.3f | %.3f |", from, to, in.size(), claimed, right));
+            points.add(new double[] {claimed, right, in.size()});
+        }
+        Report.calibration(rows, points, error);
+        assertThat(error).as("expected calibration error").isLessThanOrEqualTo(0.03);
+    }
+
+    private static double share(List<Outcome> of, java.util.function.Predicate<Outcome> what) {
+        return of.stream().filter(what).count() / (double) of.size();
+    }
+
+    @Test
+    void whatCanBeToldApartIsToldApart() {
+        List<Outcome> separable = outcomes.stream().filter(Outcome::separable).toList();
+        Report.line(String.format(
+                "First place right: %.1f %% of all %d gears; %.1f %% of the %d whose nearest other gear of a series is at least 3σ away",
+                100 * share(outcomes, o -> o.place == 0),
+                outcomes.size(),
+                100 * share(separable, o -> o.place == 0),
+                separable.size()));
+        assertThat(separable.size()).isGreaterThan(GEARS / 20);
+        assertThat(share(separable, o -> o.place == 0)).isGreaterThanOrEqualTo(0.97);
+    }
+
+    @Test
+    void theTruthIsAmongTheFirstThree() {
+        double topThree = share(outcomes, o -> o.place < 3);
+        Report.line(String.format(
+                "Truth among the first three: %.2f %%; of the exact posterior: %.2f %%",
+                100 * topThree, 100 * share(outcomes, o -> o.exactPlace < 3)));
+        assertThat(topThree).isGreaterThanOrEqualTo(0.99);
+    }
+
+    @Test
+    void hardlyAnythingIsLostAgainstWhatCouldBeKnown() {
+        double right = share(outcomes, o -> o.place == 0);
+        double ceiling = share(outcomes, o -> o.exactPlace == 0);
+        double claimed =
+                outcomes.stream().mapToDouble(Outcome::exactlyClaimed).average().orElseThrow();
+        Report.line(String.format(
+                "The exact posterior under the simulator's own distributions is right in %.1f %% (it claims %.1f %%); the reader loses %.1f in 100",
+                100 * ceiling, 100 * claimed, 100 * (ceiling - right)));
+        assertThat(ceiling).isBetween(claimed - 0.03, claimed + 0.03);
+        assertThat(right).isGreaterThanOrEqualTo(ceiling - 0.03);
+    }
+
+    /** Readings until the first answer is certain, in the fixed order tip, span, span, root and as the reader asks. */
+    private record Followed(int fixed, boolean fixedCertain, int asked, boolean askedCertain) {}
+
+    private static Followed follow(SimulatedGear gear) {
+        List<Measured> order = new ArrayList<>(List.of(new Measured.TipDiameter()));
+        gear.spans().stream().limit(2).forEach(order::add);
+        order.add(new Measured.RootDiameter());
+        Map<Measured, Reading> shown = new java.util.HashMap<>();
+        ToothCount count = new ToothCount.Exactly(gear.toothCount);
+
+        List<Reading> taken = new ArrayList<>();
+        boolean fixedCertain = false;
+        for (Measured what : order) {
+            taken.add(shown.computeIfAbsent(what, gear::threeTimes));
+            if (GearReader.identify(count, taken, gear.saidWorn).best().probability() >= CERTAIN) {
+                fixedCertain = true;
+                break;
+            }
+        }
+        int fixed = taken.size();
+
+        List<Reading> asked = new ArrayList<>(List.of(shown.get(order.getFirst())));
+        boolean askedCertain = false;
+        while (true) {
+            Identification answer = GearReader.identify(count, asked, gear.saidWorn);
+            askedCertain = answer.best().probability() >= CERTAIN;
+            if (askedCertain || answer.nextReading().isEmpty() || asked.size() == MOST_READINGS) {
+                return new Followed(fixed, fixedCertain, asked.size(), askedCertain);
+            }
+            Measured what = answer.nextReading().get().what();
+            if (answer.nextReading().get().again()) {
+                asked.removeIf(r -> r.what().equals(what));
+                asked.add(gear.threeTimes(what));
+            } else {
+                asked.add(shown.computeIfAbsent(what, gear::threeTimes));
+            }
+        }
+    }
+
+    @Test
+    void measureNextNeedsFewerReadingsThanAFixedOrder() {
+        Random random = new Random(SEED + 1);
+        List<SimulatedGear> gears = IntStream.range(0, FOLLOWED)
+                .mapToObj(i -> SimulatedGear.draw(new Random(random.nextLong())))
+                .toList();
+        List<Followed> all = gears.parallelStream().map(CalibrationTest::follow).toList();
+        List<Followed> reached = all.stream().filter(Followed::fixedCertain).toList();
+        double fixed = reached.stream().mapToInt(Followed::fixed).average().orElseThrow();
+        double asked = reached.stream().mapToInt(Followed::asked).average().orElseThrow();
+        long alsoCertain = reached.stream().filter(Followed::askedCertain).count();
+        double muchLonger = reached.stream().filter(f -> f.asked > f.fixed + 1).count() / (double) reached.size();
+        Report.line(String.format(
+                "Of %d gears the order tip, span, span, root makes %d certain (95 %%) with %.2f readings on average; asking for what tells most makes %d of these and %d of all certain, with %.2f; more than one reading extra in %.1f %% of cases",
+                all.size(),
+                reached.size(),
+                fixed,
+                alsoCertain,
+                all.stream().filter(Followed::askedCertain).count(),
+                asked,
+                100 * muchLonger));
+        assertThat(asked).isLessThan(fixed);
+        assertThat(muchLonger).isLessThanOrEqualTo(0.02);
+        assertThat(alsoCertain).isGreaterThanOrEqualTo(reached.size() * 97L / 100);
+    }
+
+    /** Tables for docs/measurements.md. */
+    private static final class Report {
+        private static final Path WHERE = Path.of(System.getProperty("gewerk.measurements", "target"));
+
+        static synchronized void line(String text) {
+            try {
+                Files.createDirectories(WHERE);
+                Files.writeString(
+                        WHERE.resolve("calibration.txt"),
+                        text + "\n",
+                        java.nio.file.StandardOpenOption.CREATE,
+                        java.nio.file.StandardOpenOption.APPEND);
+            } catch (IOException unwritable) {
+                throw new java.io.UncheckedIOException(unwritable);
+            }
+        }
+
+        static void calibration(List<String> rows, List<double[]> points, double error) {
+            line("| claimed | gears | claimed on average | right |\n|---|---|---|---|\n" + String.join("\n", rows)
+                    + String.format("\n\nExpected calibration error %.4f", error));
+            StringBuilder plot = new StringBuilder("""
+                    <svg xmlns="http://www.w3.org/2000/svg" viewBox="-30 -15 260 250" font-family="sans-serif" font-size="9">
+                    <title>Claimed against right</title><rect x="0" y="0" width="200" height="200" fill="none" stroke="#22302e"/>
+                    <path d="M0 200L200 0" stroke="#6b5f45" stroke-dasharray="4 3"/>
+                    <text x="100" y="222" text-anchor="middle">claimed probability</text>
+                    <text x="-18" y="100" text-anchor="middle" transform="rotate(-90 -18 100)">share right</text>
+                    """);
+            for (double[] p : points) {
+                plot.append(String.format(
+                        java.util.Locale.ROOT,
+                        "<circle cx=\"%.1f\" cy=\"%.1f\" r=\"%.1f\" fill=\"#2d6a5b\" fill-opacity=\"0.75\"/>%n",
+                        200 * p[0],
+                        200 - 200 * p[1],
+                        2 + Math.sqrt(p[2]) / 5));
+            }
+            try {
+                Files.writeString(WHERE.resolve("calibration.svg"), plot + "</svg>\n");
+            } catch (IOException unwritable) {
+                throw new java.io.UncheckedIOException(unwritable);
+            }
+        }
+    }
+}
