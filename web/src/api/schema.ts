@@ -525,15 +525,33 @@ export interface components {
                 [key: string]: "seen" | "notSeen" | "notTried";
             };
         };
+        Arc: {
+            /** Format: double */
+            angleDeg: number;
+            /** Format: int32 */
+            pitches: number;
+        };
         CandidateView: {
             /** Format: double */
             addendumCoefficient: number;
             /** Format: double */
+            angleUncertaintyDeg: number;
+            /** Format: double */
             clearanceCoefficient: number;
+            /** Format: double */
+            coneAngleDeg?: number;
+            /** Format: double */
+            helixAngleDeg: number;
+            /** @enum {string} */
+            kind: "external" | "internal" | "rack" | "worm" | "bevel";
+            /** Format: double */
+            leadAngleDeg?: number;
             /** Format: double */
             module: number;
             name: string;
             pitch: components["schemas"]["PitchView"];
+            /** Format: double */
+            pitchDiameterMm?: number;
             /** Format: double */
             pressureAngleDeg: number;
             /** Format: double */
@@ -560,10 +578,13 @@ export interface components {
             kinds: components["schemas"]["Kind"][];
         };
         Count: {
+            arc?: components["schemas"]["Arc"];
             /** Format: int32 */
             exactly?: number;
             /** Format: int32 */
             from?: number;
+            gap?: components["schemas"]["Gap"];
+            ratio?: components["schemas"]["Ratio"];
             /** Format: int32 */
             to?: number;
             typed?: string;
@@ -613,7 +634,7 @@ export interface components {
         ExpectationView: {
             candidate: string;
             /** Format: double */
-            expectedMm: number;
+            expected: number;
         };
         Fault: {
             check: string;
@@ -628,13 +649,24 @@ export interface components {
             gear: components["schemas"]["GearSpec"];
             title?: string;
         };
+        Gap: {
+            /** Format: double */
+            gapDeg: number;
+            /** Format: int32 */
+            teethStanding: number;
+        };
         GearEntry: {
             bore?: string;
             faceWidth?: string;
+            hand?: string;
+            /** @enum {string} */
+            kind?: "external" | "internal" | "rack" | "worm" | "bevel";
+            leftOut?: number[];
+            mate?: components["schemas"]["MateEntry"];
             name?: string;
             readings: components["schemas"]["ReadingEntry"][];
             toothCount?: string;
-            worn: boolean;
+            worn?: boolean;
         };
         GearOffer: {
             /** Format: double */
@@ -661,6 +693,10 @@ export interface components {
             answer?: components["schemas"]["Identified"];
             bore: string;
             faceWidth: string;
+            hand: string;
+            /** @enum {string} */
+            kind: "external" | "internal" | "rack" | "worm" | "bevel";
+            mate: components["schemas"]["MateRead"];
             name: string;
             noAnswer?: string;
             readings: components["schemas"]["ReadingLine"][];
@@ -739,14 +775,19 @@ export interface components {
         };
         Identified: {
             candidates: components["schemas"]["CandidateView"][];
+            enough?: string;
+            mateReadings: components["schemas"]["ReadingView"][];
             nextReading?: components["schemas"]["NextReadingView"];
             /** Format: double */
             notStandardProbability: number;
             outliers: components["schemas"]["OutlierView"][];
             readings: components["schemas"]["ReadingView"][];
+            twins: components["schemas"]["TwinView"][];
         };
         Identify: {
-            kind?: string;
+            /** @enum {string} */
+            kind?: "external" | "internal" | "rack" | "worm" | "bevel";
+            mate?: components["schemas"]["MateSpec"];
             readings: components["schemas"]["ReadingEntry"][];
             toothCount?: components["schemas"]["Count"];
             worn?: boolean;
@@ -871,6 +912,26 @@ export interface components {
             fit: number;
             offer: components["schemas"]["GearOffer"];
         };
+        MateEntry: {
+            /** @enum {string} */
+            kind?: "external" | "internal" | "rack" | "worm" | "bevel";
+            readings?: components["schemas"]["ReadingEntry"][];
+            toothCount?: string;
+            worn?: boolean;
+        };
+        MateRead: {
+            /** @enum {string} */
+            kind: "external" | "internal" | "rack" | "worm" | "bevel";
+            toothCount: string;
+            worn: boolean;
+        };
+        MateSpec: {
+            /** @enum {string} */
+            kind?: "external" | "internal" | "rack" | "worm" | "bevel";
+            readings?: components["schemas"]["ReadingEntry"][];
+            toothCount: components["schemas"]["Count"];
+            worn?: boolean;
+        };
         Move: {
             /** @enum {string} */
             place: "onTheBench" | "waitingForGear" | "waitingForAnswer" | "toProve" | "readyToGo" | "putAway";
@@ -883,15 +944,22 @@ export interface components {
             name: string;
         };
         NextReadingView: {
+            again: boolean;
+            how: string;
             /** Format: double */
             informationBits: number;
+            /** Format: int32 */
+            mateToothCount?: number;
             /** Format: double */
             minutes: number;
             /** Format: int32 */
             overTeeth?: number;
+            /** Format: int32 */
+            pitches?: number;
             tellsApart: components["schemas"]["ExpectationView"][];
+            unit: string;
             /** @enum {string} */
-            what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance";
+            what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance" | "chordOverTips" | "pitchesAlong" | "toothHeight" | "helixAngle" | "leadAngle" | "coneAngle";
             words: string;
         };
         Note: {
@@ -936,16 +1004,18 @@ export interface components {
         };
         OutlierView: {
             /** Format: double */
-            expectedMm: number;
+            expected: number;
             likelySlip: string;
+            ofMate: boolean;
             /** Format: int32 */
             overTeeth?: number;
             /** Format: double */
             probability: number;
             /** Format: double */
-            readMm: number;
+            read: number;
+            unit: string;
             /** @enum {string} */
-            what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance";
+            what?: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance" | "chordOverTips" | "pitchesAlong" | "toothHeight" | "helixAngle" | "leadAngle" | "coneAngle";
             words: string;
         };
         Pair: {
@@ -1004,58 +1074,82 @@ export interface components {
             speaksAgainst: string[];
             speaksFor: string[];
         };
+        Ratio: {
+            /** Format: int32 */
+            mateToothCount: number;
+            /** Format: double */
+            mateTurns: number;
+        };
         ReadingEntry: {
             /** @enum {string} */
-            instrument?: "caliper" | "micrometer" | "steelRule";
+            instrument?: "caliper" | "micrometer" | "steelRule" | "protractor" | "fromMemory";
             /** Format: int32 */
             mateToothCount?: number;
             /** Format: int32 */
             overTeeth?: number;
             /** Format: double */
             pinDiameterMm?: number;
+            /** Format: int32 */
+            pitches?: number;
             typed?: string;
             unit?: string;
             values?: number[];
             /** @enum {string} */
-            what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance";
+            what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance" | "chordOverTips" | "pitchesAlong" | "toothHeight" | "helixAngle" | "leadAngle" | "coneAngle";
         };
         ReadingLine: {
+            /** Format: int64 */
+            id: number;
             /** @enum {string} */
-            instrument: "caliper" | "micrometer" | "steelRule";
+            instrument: "caliper" | "micrometer" | "steelRule" | "protractor" | "fromMemory";
+            leftOut: boolean;
             /** Format: int32 */
             mateToothCount?: number;
+            ofMate: boolean;
             /** Format: int32 */
             overTeeth?: number;
             /** Format: double */
             pinDiameterMm?: number;
+            /** Format: int32 */
+            pitches?: number;
             /** Format: date-time */
             readAt: string;
             readBy: string;
+            /** Format: int64 */
+            readById: number;
             typed: string;
+            unit: string;
             /** @enum {string} */
-            what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance";
+            what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance" | "chordOverTips" | "pitchesAlong" | "toothHeight" | "helixAngle" | "leadAngle" | "coneAngle";
         };
         ReadingView: {
             /** Format: double */
-            meanMm: number;
+            mean: number;
             /** Format: int32 */
             overTeeth?: number;
+            /** Format: int32 */
+            pitches?: number;
             /** Format: double */
-            uncertaintyMm: number;
-            valuesMm: number[];
+            uncertainty: number;
+            unit: string;
+            values: number[];
             /** @enum {string} */
-            what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance";
+            what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance" | "chordOverTips" | "pitchesAlong" | "toothHeight" | "helixAngle" | "leadAngle" | "coneAngle";
             words: string;
         };
         ResidualView: {
             /** Format: double */
-            expectedMm: number;
+            expected: number;
+            ofMate: boolean;
             /** Format: int32 */
             overTeeth?: number;
+            /** Format: int32 */
+            pitches?: number;
             /** Format: double */
             sigmas: number;
             /** @enum {string} */
-            what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance";
+            what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance" | "chordOverTips" | "pitchesAlong" | "toothHeight" | "helixAngle" | "leadAngle" | "coneAngle";
+            words: string;
         };
         SaveHeard: {
             answers: {
@@ -1118,7 +1212,12 @@ export interface components {
             /** Format: double */
             addendumCoefficient: number;
             /** Format: double */
+            angleDeg: number;
+            /** Format: double */
             clearanceCoefficient: number;
+            hand: string;
+            /** @enum {string} */
+            kind: "external" | "internal" | "rack" | "worm" | "bevel";
             /** Format: double */
             module: number;
             pitch: components["schemas"]["PitchView"];
@@ -1148,6 +1247,14 @@ export interface components {
             /** Format: int32 */
             trayNumber: number;
             waitsFor: string;
+        };
+        TwinView: {
+            /** Format: double */
+            apartSigmas: number;
+            /** Format: int32 */
+            candidate: number;
+            partedBy?: string;
+            words: string;
         };
         WayView: {
             leadsTo: string;

@@ -155,6 +155,26 @@ public record CylindricalGear(
         return diameterMm * (transverseToothThicknessMm() / referenceDiameterMm() + (internal ? -change : change));
     }
 
+    /** Half the angle a tooth takes on the reference circle of the virtual spur gear z / cos³ β (radians). */
+    private double virtualHalfAngle() {
+        double cos = Math.cos(beta());
+        return normalToothThicknessMm() * cos * cos * cos / (normalModule * toothCount);
+    }
+
+    /** Straight across a tooth on the reference circle, in the normal section: what tooth calipers show (mm). */
+    public double chordalThicknessMm() {
+        double cos = Math.cos(beta());
+        return normalModule * toothCount / (cos * cos * cos) * Math.sin(virtualHalfAngle());
+    }
+
+    /** From the tip down to that chord (mm). */
+    public double chordalHeightMm() {
+        double cos = Math.cos(beta());
+        double bow = normalModule * toothCount / (2 * cos * cos * cos) * (1 - Math.cos(virtualHalfAngle()));
+        double addendum = Math.abs(tipDiameterMm() - referenceDiameterMm()) / 2;
+        return internal ? addendum - bow : addendum + bow;
+    }
+
     /** Transverse thickness at the tip circle (mm, arc); negative when the tooth would be pointed before it. */
     public double tipThicknessMm() {
         return toothThicknessAtMm(tipDiameterMm());

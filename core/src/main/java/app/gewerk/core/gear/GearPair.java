@@ -206,15 +206,8 @@ public record GearPair(
                     "The tips of gear 2 dig %.3f mm into the roots of gear 1: shorten its tips",
                     -clearanceWheelTipMm()));
         }
-        if (!wheel.internal()) {
-            double line = centreDistanceMm * Math.sin(workingAngle());
-            if (involuteLength(pinionTipMm, pinion.baseDiameterMm()) > line + 1e-9) {
-                found.add("The tips of gear 1 meet gear 2 below its base circle: shorten them or shift gear 2 out");
-            }
-            if (involuteLength(wheelTipMm, wheel.baseDiameterMm()) > line + 1e-9) {
-                found.add("The tips of gear 2 meet gear 1 below its base circle: shorten them or shift gear 1 out");
-            }
-        }
+        found.addAll(wheel.internal() ? insideRing() : betweenBaseCircles());
+        found.addAll(inFillets());
         if (contactRatio() < 1) {
             found.add(String.format(
                     java.util.Locale.ROOT,
@@ -222,5 +215,95 @@ public record GearPair(
                     contactRatio()));
         }
         return List.copyOf(found);
+    }
+
+    private List<String> betweenBaseCircles() {
+        List<String> found = new ArrayList<>();
+        double line = centreDistanceMm * Math.sin(workingAngle());
+        if (involuteLength(pinionTipMm, pinion.baseDiameterMm()) > line + 1e-9) {
+            found.add("The tips of gear 1 meet gear 2 below its base circle: shorten them or shift gear 2 out");
+        }
+        if (involuteLength(wheelTipMm, wheel.baseDiameterMm()) > line + 1e-9) {
+            found.add("The tips of gear 2 meet gear 1 below its base circle: shorten them or shift gear 1 out");
+        }
+        return found;
+    }
+
+    /** The three classical ways a pinion and its ring get in each other's way (any text on internal gears). */
+    private List<String> insideRing() {
+        List<String> found = new ArrayList<>();
+        double line = centreDistanceMm * Math.sin(workingAngle());
+        if (wheelTipMm < wheel.baseDiameterMm() || involuteLength(wheelTipMm, wheel.baseDiameterMm()) < line - 1e-9) {
+            found.add(
+                    "The ring's tips meet the pinion below its base circle: shorten the ring's teeth or shift both out");
+        }
+        if (tipsCollide()) {
+            found.add(
+                    "The pinion's tips strike the ring's tips on their way out: the difference of the tooth counts is too small; take a pinion with fewer teeth or shorten the tips");
+        }
+        if (!entersSideways()) {
+            found.add(
+                    "The pinion cannot be put in from the side, only along its axis: mind that when assembling, or take fewer teeth");
+        }
+        return found;
+    }
+
+    /** Trochoid interference: pinion and ring tips meet outside the line of action. */
+    private boolean tipsCollide() {
+        double tip1 = pinionTipMm / 2;
+        double tip2 = wheelTipMm / 2;
+        double a = centreDistanceMm;
+        double cosAtPinion = (tip2 * tip2 - tip1 * tip1 - a * a) / (2 * tip1 * a);
+        double cosAtRing = (a * a + tip2 * tip2 - tip1 * tip1) / (2 * a * tip2);
+        if (Math.abs(cosAtPinion) > 1 || Math.abs(cosAtRing) > 1) {
+            return false;
+        }
+        double atPinion = Math.acos(cosAtPinion) + involuteAt(tip1, pinion) - inv(workingAngle());
+        double pinionTurn = atPinion * pinion.toothCount() / wheel.toothCount();
+        return pinionTurn + inv(workingAngle()) - involuteAt(tip2, wheel) < Math.acos(cosAtRing) - 1e-12;
+    }
+
+    /** Whether the pinion can be moved radially into its place in the ring. */
+    private boolean entersSideways() {
+        double cos1 = pinion.baseDiameterMm() / pinionTipMm;
+        double cos2 = Math.min(1, wheel.baseDiameterMm() / wheelTipMm);
+        double ratio = wheel.toothCount() / (double) pinion.toothCount();
+        if (cos1 >= cos2) {
+            return true;
+        }
+        double first = Math.asin(Math.sqrt((1 - cos1 * cos1 / (cos2 * cos2)) / (1 - 1 / (ratio * ratio))));
+        double second = Math.asin(Math.min(1, Math.sqrt((cos2 * cos2 / (cos1 * cos1) - 1) / (ratio * ratio - 1))));
+        double working = inv(workingAngle());
+        return first + involuteAt(pinionTipMm / 2, pinion) - working
+                >= ratio * (second + involuteAt(wheelTipMm / 2, wheel) - working) - 1e-12;
+    }
+
+    private static double involuteAt(double radius, CylindricalGear gear) {
+        double cosine = gear.baseDiameterMm() / (2 * radius);
+        return cosine >= 1 ? 0 : inv(Math.acos(cosine));
+    }
+
+    /** Where a tip works on a mate's fillet instead of its flank. */
+    private List<String> inFillets() {
+        List<String> found = new ArrayList<>();
+        try {
+            double line = centreDistanceMm * Math.sin(workingAngle());
+            double tip1 = involuteLength(pinionTipMm, pinion.baseDiameterMm());
+            double tip2 = involuteLength(wheelTipMm, wheel.baseDiameterMm());
+            double deepest1 = wheel.internal() ? tip2 - line : line - tip2;
+            double deepest2 = wheel.internal() ? line + tip1 : line - tip1;
+            double form1 = involuteLength(ToothForm.of(pinion).formDiameterMm(), pinion.baseDiameterMm());
+            double form2 = involuteLength(ToothForm.of(wheel).formDiameterMm(), wheel.baseDiameterMm());
+            double room = 1e-3 * pinion.normalModule();
+            if (deepest1 >= 0 && deepest1 < form1 - room) {
+                found.add("The tips of gear 2 reach into the root rounding of gear 1: shorten them a little");
+            }
+            if (wheel.internal() ? deepest2 > form2 + room : deepest2 >= 0 && deepest2 < form2 - room) {
+                found.add("The tips of gear 1 reach into the root rounding of gear 2: shorten them a little");
+            }
+        } catch (IllegalArgumentException noWholeTeeth) {
+            found.add("One of the two has no whole teeth: " + noWholeTeeth.getMessage());
+        }
+        return found;
     }
 }

@@ -14,7 +14,7 @@ import java.util.List;
  * φ = (h n_u / n_h − u) / r, which gives the point cut, (h n_u / n_h, r − h) turned back by φ. In a helical gear's
  * transverse section the rack's tip circle appears as an ellipse, wider by 1 / cos β.
  */
-public final class RackCut {
+public final class RackCut implements ToothForm {
     private final CylindricalGear gear;
     private final double referenceRadius;
     private final double baseRadius;
@@ -71,7 +71,7 @@ public final class RackCut {
         return new RackCut(gear);
     }
 
-    /** Where the involute begins, the end of the fillet (mm, diameter). */
+    @Override
     public double formDiameterMm() {
         return 2 * formRadius;
     }
@@ -90,14 +90,10 @@ public final class RackCut {
         return new Point(referenceRadius - h, along).turnedBy(-turn);
     }
 
-    /** Half angle of the tooth space between the involute flanks at a radius (radians). */
-    private double halfSpaceAt(double radius) {
+    @Override
+    public double halfSpaceAt(double radius) {
         double angle = Math.acos(Math.min(1, baseRadius / radius));
         return halfSpaceAtReference - invReference + inv(angle);
-    }
-
-    private Point flank(double radius) {
-        return Point.polar(radius, halfSpaceAt(radius));
     }
 
     private double cutIntoFlank(double tau) {
@@ -156,53 +152,24 @@ public final class RackCut {
         return (low + high) / 2;
     }
 
-    /**
-     * One side of one tooth space from the root's middle to the tip's corner, the space centred on the x axis,
-     * within the chord tolerance (mm).
-     */
-    private List<Point> halfSpace(double toleranceMm) {
-        List<Point> side = new ArrayList<>();
+    @Override
+    public CylindricalGear gear() {
+        return gear;
+    }
+
+    @Override
+    public List<Point> rootSide(double toleranceMm) {
         Point rootEnd = fillet(0);
         double rootRadius = rootEnd.radius();
-        side.addAll(Chords.along(angle -> Point.polar(rootRadius, angle), 0, rootEnd.angle(), toleranceMm));
-        append(side, Chords.along(this::fillet, 0, filletEnd, toleranceMm));
-        append(side, Chords.along(this::flank, Math.max(formRadius, baseRadius), tipRadius, toleranceMm));
+        List<Point> side =
+                new ArrayList<>(Chords.along(angle -> Point.polar(rootRadius, angle), 0, rootEnd.angle(), toleranceMm));
+        List<Point> curve = Chords.along(this::fillet, 0, filletEnd, toleranceMm);
+        side.addAll(curve.subList(1, curve.size()));
         return side;
     }
 
-    private static void append(List<Point> side, List<Point> more) {
-        side.addAll(more.subList(1, more.size()));
-    }
-
-    /**
-     * The whole outline, counter-clockwise, closed (the last point joins the first), one tooth centred on the y axis
-     * pointing up. No chord strays from the true curve by more than the tolerance (mm).
-     */
+    /** The whole outline, see {@link Outline}. */
     public List<Point> outline(double toleranceMm) {
-        if (!(toleranceMm >= 1e-5 && toleranceMm <= 1)) {
-            throw new IllegalArgumentException("The chord tolerance must lie between 0.00001 and 1 mm");
-        }
-        List<Point> upper = halfSpace(toleranceMm);
-        double pitchAngle = 2 * Math.PI / gear.toothCount();
-        double corner = halfSpaceAt(tipRadius);
-        List<Point> tip =
-                Chords.along(angle -> Point.polar(tipRadius, angle), corner, pitchAngle - corner, toleranceMm);
-
-        List<Point> once = new ArrayList<>(2 * upper.size() + tip.size());
-        for (int i = upper.size() - 1; i > 0; i--) {
-            once.add(upper.get(i).mirrored());
-        }
-        once.addAll(upper);
-        once.addAll(tip.subList(1, tip.size() - 1));
-
-        double first = Math.PI / 2 + pitchAngle / 2;
-        List<Point> whole = new ArrayList<>(once.size() * gear.toothCount());
-        for (int tooth = 0; tooth < gear.toothCount(); tooth++) {
-            double turn = first + tooth * pitchAngle;
-            for (Point point : once) {
-                whole.add(point.turnedBy(turn));
-            }
-        }
-        return whole;
+        return Outline.of(this, Rim.WHOLE, toleranceMm);
     }
 }

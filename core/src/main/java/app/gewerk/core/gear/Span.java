@@ -2,6 +2,9 @@ package app.gewerk.core.gear;
 
 import static app.gewerk.core.gear.Involute.inv;
 
+import java.util.Locale;
+import java.util.Optional;
+
 /** Span measurement (W<sub>k</sub>): caliper jaws over several teeth of an external gear, touching opposite flanks. */
 public final class Span {
     private Span() {}
@@ -84,11 +87,37 @@ public final class Span {
 
     /** True when both jaws touch real involute: between the form circle and the tip circle. */
     public static boolean isMeasurable(CylindricalGear gear, int k) {
-        if (gear.internal() || k < 2 || 2 * k > gear.toothCount() + 1) {
-            return false;
+        return whyNot(gear, k, Double.POSITIVE_INFINITY).isEmpty();
+    }
+
+    /**
+     * Why a span over k teeth cannot be measured, in words; empty when it can.
+     *
+     * @param faceWidthMm how wide the teeth are; infinite when it is not known
+     */
+    public static Optional<String> whyNot(CylindricalGear gear, int k, double faceWidthMm) {
+        if (gear.internal()) {
+            return Optional.of("a ring has no outside for the jaws");
+        }
+        if (k < 2) {
+            return Optional.of("the jaws need at least 2 teeth between them");
+        }
+        if (2 * k > gear.toothCount() + 1) {
+            return Optional.of("that is more than half way round");
         }
         double contact = contactDiameterMm(gear, k);
-        return contact < gear.tipDiameterMm() && contact > RackCut.of(gear).formDiameterMm();
+        if (contact >= gear.tipDiameterMm()) {
+            return Optional.of("the jaws would touch beyond the tips: take fewer teeth");
+        }
+        if (contact <= RackCut.of(gear).formDiameterMm()) {
+            return Optional.of("the jaws would touch below the flanks, in the root rounding: take more teeth");
+        }
+        double needed = leastFaceWidthMm(gear, k);
+        if (faceWidthMm <= needed) {
+            return Optional.of(String.format(
+                    Locale.ROOT, "slanting teeth need a face wider than %.2f mm here: take fewer teeth", needed));
+        }
+        return Optional.empty();
     }
 
     /** Module from two neighbouring spans: their difference is the base pitch, m = (W_{k+1} − W_k) / (π cos α). */

@@ -2,7 +2,6 @@ package app.gewerk.core.making;
 
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Point;
-import app.gewerk.core.gear.RackCut;
 import java.util.List;
 import java.util.Locale;
 
@@ -15,9 +14,8 @@ public final class GearSvg {
 
     private GearSvg() {}
 
-    /** The closed outline as SVG path data, y downwards, the axis at 0 0, one tooth pointing up. */
-    public static String pathData(CylindricalGear gear, double toleranceMm) {
-        List<Point> outline = RackCut.of(gear).outline(toleranceMm);
+    /** A closed line as SVG path data, y downwards, the axis at 0 0. */
+    public static String pathData(List<Point> outline) {
         StringBuilder path = new StringBuilder(outline.size() * 14);
         char command = 'M';
         for (Point point : outline) {
@@ -31,14 +29,15 @@ public final class GearSvg {
     }
 
     /**
-     * A whole document: outline with id {@code teeth}, the bore with id {@code bore} when there is one.
+     * A whole document: the outline with id {@code teeth}; {@code bore}, {@code hub} and {@code hole1} … where there are
+     * such.
      *
-     * @param boreMm 0 for none
-     * @throws IllegalArgumentException if the bore leaves no wall below the teeth
+     * @throws IllegalArgumentException if bore or holes leave no wall below the teeth
      */
-    public static String document(CylindricalGear gear, double boreMm, String title) {
-        requireWall(gear, boreMm);
-        double half = gear.tipDiameterMm() / 2 + MARGIN_MM;
+    public static String document(CylindricalGear gear, Blank blank, String title) {
+        List<Blank.Loop> loops = blank.loops(gear, CHORD_TOLERANCE_MM);
+        double largest = gear.internal() ? gear.rootDiameterMm() : gear.tipDiameterMm();
+        double half = largest / 2 + MARGIN_MM;
         String size = String.format(Locale.ROOT, "%.4f", 2 * half);
         StringBuilder svg = new StringBuilder();
         svg.append("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n");
@@ -52,27 +51,23 @@ public final class GearSvg {
                 size,
                 size));
         svg.append("<title>").append(escaped(title)).append("</title>\n");
-        svg.append("<path id=\"teeth\" fill=\"none\" stroke=\"#000\" stroke-width=\"0.05\" d=\"")
-                .append(pathData(gear, CHORD_TOLERANCE_MM))
-                .append("\"/>\n");
-        if (boreMm > 0) {
+        int hole = 0;
+        for (Blank.Loop loop : loops) {
+            String id = loop.what().equals("hole") ? "hole" + ++hole : loop.what();
             svg.append(String.format(
-                    Locale.ROOT,
-                    "<circle id=\"bore\" fill=\"none\" stroke=\"#000\" stroke-width=\"0.05\" cx=\"0\" cy=\"0\" r=\"%.4f\"/>%n",
-                    boreMm / 2));
+                    "<%s id=\"%s\" fill=\"none\" stroke=\"#000\" stroke-width=\"0.05\" ",
+                    loop.circle().isPresent() ? "circle" : "path", id));
+            svg.append(loop.circle()
+                    .map(c -> String.format(
+                            Locale.ROOT,
+                            "cx=\"%.4f\" cy=\"%.4f\" r=\"%.4f\"",
+                            c.centre().x(),
+                            -c.centre().y() + 0.0,
+                            c.radiusMm()))
+                    .orElseGet(() -> "d=\"" + pathData(loop.points()) + "\""));
+            svg.append("/>\n");
         }
         return svg.append("</svg>\n").toString();
-    }
-
-    /** @throws IllegalArgumentException if the bore leaves no wall below the teeth */
-    public static void requireWall(CylindricalGear gear, double boreMm) {
-        if (boreMm < 0 || boreMm >= gear.rootDiameterMm()) {
-            throw new IllegalArgumentException(String.format(
-                    Locale.ROOT,
-                    "A bore of %.2f mm leaves no wall: the roots of these teeth stand at %.2f mm",
-                    boreMm,
-                    gear.rootDiameterMm()));
-        }
     }
 
     private static void number(StringBuilder out, double value) {

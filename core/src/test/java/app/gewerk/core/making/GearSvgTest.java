@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.Outline;
 import java.util.Arrays;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -16,7 +17,7 @@ class GearSvgTest {
 
     @Test
     void pathIsClosedAndReachesTheTipAndTheRoot() {
-        String path = GearSvg.pathData(GEAR, 0.002);
+        String path = GearSvg.pathData(Outline.of(GEAR, 0.002));
         assertThat(path).startsWith("M").endsWith("Z").doesNotContain("E", "NaN");
         double[] radii = Arrays.stream(path.replace("Z", "").substring(1).split("L"))
                 .map(p -> p.split(" "))
@@ -28,7 +29,8 @@ class GearSvgTest {
 
     @Test
     void oneToothPointsUp() {
-        Matcher topmost = Pattern.compile("[ML](-?[\\d.]+) (-?[\\d.]+)").matcher(GearSvg.pathData(GEAR, 0.002));
+        Matcher topmost =
+                Pattern.compile("[ML](-?[\\d.]+) (-?[\\d.]+)").matcher(GearSvg.pathData(Outline.of(GEAR, 0.002)));
         double top = 0;
         double left = 0;
         double right = 0;
@@ -47,20 +49,20 @@ class GearSvgTest {
 
     @Test
     void aFinerToleranceGivesMorePoints() {
-        assertThat(GearSvg.pathData(GEAR, 0.0005).length())
-                .isGreaterThan(GearSvg.pathData(GEAR, 0.05).length());
-        assertThatThrownBy(() -> GearSvg.pathData(GEAR, 0)).hasMessageContaining("tolerance");
+        assertThat(GearSvg.pathData(Outline.of(GEAR, 0.0005)).length())
+                .isGreaterThan(GearSvg.pathData(Outline.of(GEAR, 0.05)).length());
+        assertThatThrownBy(() -> GearSvg.pathData(Outline.of(GEAR, 0))).hasMessageContaining("tolerance");
     }
 
     @Test
     void theDocumentIsInMillimetresAndTellsNoLiesAboutTheBore() {
-        String document = GearSvg.document(GEAR, 4, "a & b");
+        String document = GearSvg.document(GEAR, Blank.withRoundBore(4), "a & b");
         assertThat(document)
                 .contains("mm\" height=")
                 .contains("<title>a &amp; b</title>")
                 .contains("r=\"2.0000\"");
-        assertThat(GearSvg.document(GEAR, 0, "t")).doesNotContain("<circle");
-        assertThatThrownBy(() -> GearSvg.document(GEAR, 12, "t")).hasMessageContaining("leaves no wall");
-        assertThatThrownBy(() -> GearSvg.document(GEAR, -1, "t")).hasMessageContaining("leaves no wall");
+        assertThat(GearSvg.document(GEAR, Blank.PLAIN, "t")).doesNotContain("<circle");
+        assertThatThrownBy(() -> GearSvg.document(GEAR, Blank.withRoundBore(12), "t"))
+                .hasMessageContaining("leaves no wall");
     }
 }

@@ -5,6 +5,7 @@ import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearPair;
 import app.gewerk.core.gear.Pins;
 import app.gewerk.core.gear.Span;
+import app.gewerk.core.gear.ToothForm;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.ExampleObject;
 import java.util.List;
@@ -21,7 +22,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/workings/gear")
 class GearController {
 
-    record SpanLine(int overTeeth, double mm, boolean measurable) {}
+    /** @param why why it cannot be measured */
+    record SpanLine(int overTeeth, double mm, boolean measurable, double touchesAtMm, Optional<String> why) {}
 
     record Geometry(
             double module,
@@ -32,6 +34,8 @@ class GearController {
             double tipDiameterMm,
             double rootDiameterMm,
             double toothThicknessMm,
+            double chordalThicknessMm,
+            double chordalHeightMm,
             double tipThicknessMm,
             double normalTipThicknessMm,
             double basePitchMm,
@@ -39,7 +43,9 @@ class GearController {
             boolean undercut,
             Optional<Double> caliperTipReadingMm,
             List<SpanLine> spans,
-            Optional<Double> overPinsMm) {}
+            Optional<Double> overPinsMm,
+            Optional<Double> usualPinMm,
+            double formDiameterMm) {}
 
     record PairRequest(
             GearSpec first, GearSpec second, @Nullable Double centreDistanceMm) {}
@@ -66,6 +72,8 @@ class GearController {
              "pressureAngleDeg":20,"helixAngleDeg":0,"profileShiftCoefficient":0.1,"addendumCoefficient":1,"clearanceCoefficient":0.25,"faceWidthMm":5,"pinDiameterMm":0.9}""")))
                     GearSpec spec) {
         CylindricalGear gear = spec.gear().requireWholeTeeth();
+        ToothForm form = ToothForm.of(gear);
+        double faceWidth = spec.faceWidthMm() == null ? Double.POSITIVE_INFINITY : spec.faceWidthMm();
         int most = Math.min(gear.toothCount(), Math.max(6, gear.toothCount() / 2 + 1));
         return new Geometry(
                 gear.normalModule(),
@@ -76,6 +84,8 @@ class GearController {
                 gear.tipDiameterMm(),
                 gear.rootDiameterMm(),
                 gear.normalToothThicknessMm(),
+                gear.chordalThicknessMm(),
+                gear.chordalHeightMm(),
                 gear.tipThicknessMm(),
                 gear.normalTipThicknessMm(),
                 gear.transverseBasePitchMm(),
@@ -83,13 +93,24 @@ class GearController {
                 gear.isUndercut(),
                 gear.internal() ? Optional.empty() : Optional.of(CaliperTips.stableReadingMm(gear)),
                 IntStream.rangeClosed(1, most)
-                        .mapToObj(k -> new SpanLine(k, Span.spanMm(gear, k), measurable(gear, k, spec.faceWidthMm())))
+                        .mapToObj(k -> span(gear, k, faceWidth))
                         .toList(),
-                Optional.ofNullable(spec.pinDiameterMm()).map(pin -> new Pins(gear, pin).readingMm()));
+                Optional.ofNullable(spec.pinDiameterMm()).map(pin -> new Pins(gear, pin).readingMm()),
+                usualPin(gear),
+                form.formDiameterMm());
     }
 
-    private static boolean measurable(CylindricalGear gear, int k, @Nullable Double faceWidthMm) {
-        return Span.isMeasurable(gear, k) && (faceWidthMm == null || faceWidthMm > Span.leastFaceWidthMm(gear, k));
+    /** The pin that touches half way up the flanks, rounded to what drill shanks there are. */
+    private static Optional<Double> usualPin(CylindricalGear gear) {
+        if (gear.internal() || gear.helixAngleDeg() != 0) {
+            return Optional.empty();
+        }
+        return Optional.of(Math.max(0.1, Math.rint(Pins.idealPinMm(gear) * 10) / 10));
+    }
+
+    private static SpanLine span(CylindricalGear gear, int k, double faceWidthMm) {
+        Optional<String> why = Span.whyNot(gear, k, faceWidthMm);
+        return new SpanLine(k, Span.spanMm(gear, k), why.isEmpty(), Span.contactDiameterMm(gear, k), why);
     }
 
     @PostMapping("/pair")

@@ -1,0 +1,173 @@
+package app.gewerk.core.gear;
+
+import static app.gewerk.core.gear.Involute.inv;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * The teeth of a ring as a pinion-shaped cutter really cuts them, in the transverse section: involute flanks and the
+ * fillet left by the cutter's rounded tip corner.
+ *
+ * <p>Derivation: at every moment the common normal at the point being cut passes through the pitch point. The cutter's
+ * corner is an arc about a point C of the cutter; wherever C stands, the point cut lies on the line from the pitch point
+ * through C, the arc's radius beyond. Turning it back with the ring gives the fillet.
+ */
+public final class ShaperCut implements ToothForm {
+    private static final int USUAL_CUTTER_TEETH = 20;
+    private static final double CUTTER_CORNER = 0.15;
+
+    private final CylindricalGear ring;
+    private final int cutterTeeth;
+    private final double baseRadius;
+    private final double rootRadius;
+    private final double halfSpaceAtReference;
+    private final double invReference;
+
+    private final double centre;
+    private final double ringRolling;
+    private final double corner;
+    private final double cornerRadius;
+    private final double cornerAngle;
+    private final double filletEnd;
+    private final double formRadius;
+
+    private ShaperCut(CylindricalGear ring, int cutterTeeth) {
+        if (!ring.internal()) {
+            throw new IllegalArgumentException(
+                    "A pinion-shaped cutter is for rings here; outside teeth are cut by a rack");
+        }
+        this.ring = ring;
+        this.cutterTeeth = cutterTeeth;
+        double alphaT = Math.toRadians(ring.transversePressureAngleDeg());
+        invReference = inv(alphaT);
+        baseRadius = ring.baseDiameterMm() / 2;
+        rootRadius = ring.rootDiameterMm() / 2;
+        halfSpaceAtReference =
+                Math.PI / ring.toothCount() - ring.transverseToothThicknessMm() / ring.referenceDiameterMm();
+        if (ring.rack().dedendumCoefficient() + ring.profileShiftCoefficient() <= 0 || tipRadiusMm() >= rootRadius) {
+            throw new IllegalArgumentException("This ring's teeth have no height: use more addendum or another shift");
+        }
+
+        double m = ring.normalModule();
+        double mt = ring.transverseModule();
+        double cutterReference = cutterTeeth * mt / 2;
+        double cutterBase = cutterReference * Math.cos(alphaT);
+        // An unshifted cutter: the distance at which its teeth fill the ring's spaces.
+        double involute = invReference
+                + 2
+                        * Math.tan(ring.rack().pressureAngleRad())
+                        * ring.profileShiftCoefficient()
+                        / (ring.toothCount() - cutterTeeth);
+        if (involute < 0) {
+            throw new IllegalArgumentException(
+                    "No cutter reaches into a ring with so much negative shift: use less of it");
+        }
+        double working = Involute.inverse(involute);
+        centre = (baseRadius - cutterBase) / Math.cos(working);
+        double cutterRolling = cutterBase / Math.cos(working);
+        ringRolling = baseRadius / Math.cos(working);
+
+        double cutterTip = rootRadius - centre;
+        double beyondRolling = cutterTip - cutterRolling;
+        if (beyondRolling < 0.05 * m) {
+            throw new IllegalArgumentException(
+                    "This ring's teeth are too short below the rolling circle to be cut: use more depth");
+        }
+        corner = roomFor(
+                Math.min(CUTTER_CORNER * m, 0.9 * beyondRolling), cutterTip, cutterBase, cutterReference, alphaT);
+        cornerRadius = cutterTip - corner;
+        cornerAngle = offsetHalfTooth(cornerRadius, corner, cutterBase, cutterReference, alphaT);
+        filletEnd = endOfFillet(cornerRadius, cutterRolling, working);
+        formRadius = fillet(filletEnd).radius();
+        if (formRadius <= tipRadiusMm()) {
+            throw new IllegalArgumentException("The fillet reaches the tips and leaves no flank: use more teeth");
+        }
+    }
+
+    /** Cut by a usual cutter: 20 teeth, or fewer when the ring is small. */
+    public static ShaperCut of(CylindricalGear ring) {
+        return of(ring, Math.max(5, Math.min(USUAL_CUTTER_TEETH, ring.toothCount() / 2)));
+    }
+
+    /**
+     * @throws IllegalArgumentException in words, where such a cutter cannot make such a ring
+     */
+    public static ShaperCut of(CylindricalGear ring, int cutterTeeth) {
+        ring.requireWholeTeeth();
+        if (ring.toothCount() - cutterTeeth < 4) {
+            throw new IllegalArgumentException(String.format(
+                    Locale.ROOT,
+                    "A cutter of %d teeth is too large for a ring of %d: at least 4 fewer",
+                    cutterTeeth,
+                    ring.toothCount()));
+        }
+        return new ShaperCut(ring, cutterTeeth);
+    }
+
+    /** Half angle of the cutter's tooth at a radius, moved in from the flank by a distance (radians). */
+    private double offsetHalfTooth(double radius, double inwards, double base, double reference, double alphaT) {
+        double half =
+                Math.PI * ring.normalModule() / 2 / Math.cos(Math.toRadians(ring.helixAngleDeg())) / 2 / reference;
+        double angle = Math.acos(Math.min(1, base / radius));
+        return half + inv(alphaT) - inv(angle) - inwards / base;
+    }
+
+    /** The largest corner radius up to the wanted one for which the cutter still has a tip. */
+    private double roomFor(double wanted, double cutterTip, double base, double reference, double alphaT) {
+        double room = wanted;
+        for (int i = 0; i < 40 && offsetHalfTooth(cutterTip - room, room, base, reference, alphaT) < 0; i++) {
+            room *= 0.8;
+        }
+        if (offsetHalfTooth(cutterTip - room, room, base, reference, alphaT) < 0) {
+            throw new IllegalArgumentException(
+                    "The cutter for this ring would be pointed: use less depth or less shift");
+        }
+        return room;
+    }
+
+    @Override
+    public CylindricalGear gear() {
+        return ring;
+    }
+
+    @Override
+    public double formDiameterMm() {
+        return 2 * formRadius;
+    }
+
+    @Override
+    public double halfSpaceAt(double radiusMm) {
+        double angle = Math.acos(Math.min(1, baseRadius / radiusMm));
+        return halfSpaceAtReference + invReference - inv(angle);
+    }
+
+    /** Point of the fillet when the cutter has rolled so far that its corner stands at this angle from the line of centres. */
+    private Point fillet(double roll) {
+        double cx = centre + cornerRadius * Math.cos(roll);
+        double cy = cornerRadius * Math.sin(roll);
+        double fromPitchPoint = Math.hypot(cx - ringRolling, cy);
+        double reach = corner / fromPitchPoint;
+        Point cut = new Point(cx + reach * (cx - ringRolling), cy + reach * cy);
+        double cutterTurn = roll - cornerAngle;
+        return cut.turnedBy(-cutterTurn * cutterTeeth / ring.toothCount());
+    }
+
+    /** The fillet starts at the root, the corner on the line of centres, and ends where the corner's centre crosses the line of action. */
+    private static double endOfFillet(double cornerRadius, double cutterRolling, double working) {
+        double base = cutterRolling * Math.cos(working);
+        double along = Math.sqrt(cornerRadius * cornerRadius - base * base) - cutterRolling * Math.sin(working);
+        return Math.atan2(along * Math.cos(working), cutterRolling + along * Math.sin(working));
+    }
+
+    @Override
+    public List<Point> rootSide(double toleranceMm) {
+        Point rootEnd = fillet(0);
+        List<Point> side =
+                new ArrayList<>(Chords.along(angle -> Point.polar(rootRadius, angle), 0, rootEnd.angle(), toleranceMm));
+        List<Point> curve = Chords.along(this::fillet, 0, filletEnd, toleranceMm);
+        side.addAll(curve.subList(1, curve.size()));
+        return side;
+    }
+}
