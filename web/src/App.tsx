@@ -18,7 +18,7 @@ import { colour } from './theme';
 
 const Sheet = lazy(() => import('./features/job/Sheet'));
 const NewJob = lazy(() => import('./features/intake/NewJob'));
-const ReadAGear = lazy(() => import('./features/workings/ReadAGear'));
+const Workings = lazy(() => import('./features/workings/Workings'));
 
 export function App() {
   const navigate = useNavigate();
@@ -67,7 +67,7 @@ export function App() {
             <Route path="/" element={<Welcome />} />
             <Route path="/new" element={<NewJob />} />
             <Route path="/job/:id/:step?" element={<Sheet />} />
-            <Route path="/workings/*" element={<ReadAGear />} />
+            <Route path="/workings/*" element={<Workings />} />
             <Route path="*" element={<Welcome />} />
           </Routes>
         </Suspense>

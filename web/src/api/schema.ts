@@ -388,6 +388,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/standin/caliper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["press"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/standin/caliper/specimen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["specimen"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workings/diagnosis/rank": {
         parameters: {
             query?: never;
@@ -429,7 +461,39 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["pair"];
+        post: operations["pair_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/making/candidates.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["candidates"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/making/difference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["difference"];
         delete?: never;
         options?: never;
         head?: never;
@@ -484,6 +548,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workings/making/pair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["pair"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workings/reading/identify": {
         parameters: {
             query?: never;
@@ -530,6 +610,33 @@ export interface components {
             angleDeg: number;
             /** Format: int32 */
             pitches: number;
+        };
+        BlankSpec: {
+            bore?: components["schemas"]["BoreSpec"];
+            holes?: components["schemas"]["HolesSpec"];
+            /** Format: double */
+            hubDiameterMm?: number;
+            /** Format: double */
+            phaseDeg?: number;
+            /** Format: int32 */
+            sectorTeeth?: number;
+            teethLeftOut?: number[];
+            /** Format: double */
+            tipRoundingMm?: number;
+        };
+        BoreSpec: {
+            /** Format: double */
+            acrossMm?: number;
+            /** Format: double */
+            diameterMm?: number;
+            /** Format: int32 */
+            grooves?: number;
+            /** Format: double */
+            keyWidthMm?: number;
+            /** Format: double */
+            largerMm?: number;
+            /** @enum {string} */
+            shape: "round" | "d" | "doubleD" | "key" | "hexagon" | "square" | "spline" | "knurl";
         };
         CandidateView: {
             /** Format: double */
@@ -617,6 +724,9 @@ export interface components {
             baseDiameterMm: number;
             /** Format: double */
             boreMm: number;
+            /** Format: double */
+            extentMm: number;
+            holes: components["schemas"]["LoopView"][];
             marks: components["schemas"]["MarkView"][];
             path: string;
             /** Format: double */
@@ -627,9 +737,24 @@ export interface components {
             tipDiameterMm: number;
         };
         DrawingRequest: {
+            blank?: components["schemas"]["BlankSpec"];
             boreTyped?: string;
             gear: components["schemas"]["GearSpec"];
             readings?: components["schemas"]["ReadingEntry"][];
+        };
+        DrawnDifference: {
+            /** Format: double */
+            flankMm: number;
+            /** Format: double */
+            flankX: number;
+            /** Format: double */
+            flankY: number;
+            /** Format: double */
+            rootMm: number;
+            /** Format: int32 */
+            teethApart: number;
+            /** Format: double */
+            tipMm: number;
         };
         ExpectationView: {
             candidate: string;
@@ -644,6 +769,7 @@ export interface components {
             words: string;
         };
         FileRequest: {
+            blank?: components["schemas"]["BlankSpec"];
             /** Format: double */
             boreMm?: number;
             gear: components["schemas"]["GearSpec"];
@@ -740,6 +866,12 @@ export interface components {
             /** Format: double */
             caliperTipReadingMm?: number;
             /** Format: double */
+            chordalHeightMm: number;
+            /** Format: double */
+            chordalThicknessMm: number;
+            /** Format: double */
+            formDiameterMm: number;
+            /** Format: double */
             module: number;
             /** Format: double */
             normalTipThicknessMm: number;
@@ -763,6 +895,8 @@ export interface components {
             undercut: boolean;
             /** Format: double */
             undercutLimitShift: number;
+            /** Format: double */
+            usualPinMm?: number;
         };
         Heard: {
             answers: {
@@ -772,6 +906,14 @@ export interface components {
             observations: components["schemas"]["Observation"][];
             /** Format: int32 */
             version: number;
+        };
+        HolesSpec: {
+            /** Format: double */
+            circleMm: number;
+            /** Format: int32 */
+            count: number;
+            /** Format: double */
+            diameterMm: number;
         };
         Identified: {
             candidates: components["schemas"]["CandidateView"][];
@@ -879,6 +1021,10 @@ export interface components {
             postage: number;
             tax: number;
             total: number;
+        };
+        LoopView: {
+            path: string;
+            what: string;
         };
         Machine: {
             /** Format: int64 */
@@ -1041,7 +1187,53 @@ export interface components {
             /** Format: double */
             workingPressureAngleDeg: number;
         };
+        PairDrawing: {
+            /** Format: double */
+            basePitchMm: number;
+            /** Format: double */
+            baseRadiusMm: number;
+            /** Format: double */
+            centreX: number;
+            /** Format: double */
+            centreY: number;
+            /** Format: double */
+            contactFromMm: number;
+            /** Format: double */
+            contactOffsetMm: number;
+            /** Format: double */
+            contactToMm: number;
+            /** Format: double */
+            directionX: number;
+            /** Format: double */
+            directionY: number;
+            /** Format: double */
+            firstExtentMm: number;
+            firstPath: string;
+            /** Format: double */
+            firstWorkingDiameterMm: number;
+            /** Format: double */
+            freeAngleDeg: number;
+            /** Format: double */
+            secondExtentMm: number;
+            secondPath: string;
+            /** Format: double */
+            secondTurnDeg: number;
+            /** Format: double */
+            secondWorkingDiameterMm: number;
+            /** Format: double */
+            tangentX: number;
+            /** Format: double */
+            tangentY: number;
+            /** Format: double */
+            turnsPerTurn: number;
+        };
         PairRequest: {
+            /** Format: double */
+            centreDistanceMm?: number;
+            first: components["schemas"]["GearSpec"];
+            second: components["schemas"]["GearSpec"];
+        };
+        PairToDraw: {
             /** Format: double */
             centreDistanceMm?: number;
             first: components["schemas"]["GearSpec"];
@@ -1172,6 +1364,17 @@ export interface components {
             transitDays: number;
             zone: string;
         };
+        Sent: {
+            keys: string;
+        };
+        SheetGear: {
+            gear: components["schemas"]["GearSpec"];
+            name: string;
+        };
+        SheetRequest: {
+            gears: components["schemas"]["SheetGear"][];
+            title?: string;
+        };
         Shelf: {
             /** Format: int32 */
             count?: number;
@@ -1194,12 +1397,22 @@ export interface components {
             mm: number;
             /** Format: int32 */
             overTeeth: number;
+            /** Format: double */
+            touchesAtMm: number;
+            why?: string;
         };
         Spans: {
             /** Format: int32 */
             first: number;
             /** Format: int32 */
             second: number;
+        };
+        SpecimenView: {
+            looksWorn: boolean;
+            /** Format: int64 */
+            number: number;
+            /** Format: int32 */
+            toothCount: number;
         };
         Take: {
             /** Format: int32 */
@@ -1255,6 +1468,10 @@ export interface components {
             candidate: number;
             partedBy?: string;
             words: string;
+        };
+        TwoGears: {
+            first: components["schemas"]["GearSpec"];
+            second: components["schemas"]["GearSpec"];
         };
         WayView: {
             leadsTo: string;
@@ -1910,6 +2127,53 @@ export interface operations {
             };
         };
     };
+    press: {
+        parameters: {
+            query: {
+                number: number;
+                what: string;
+                overTeeth?: number;
+                pitches?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sent"];
+                };
+            };
+        };
+    };
+    specimen: {
+        parameters: {
+            query: {
+                number: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpecimenView"];
+                };
+            };
+        };
+    };
     rank: {
         parameters: {
             query?: never;
@@ -1972,7 +2236,7 @@ export interface operations {
             };
         };
     };
-    pair: {
+    pair_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -2005,6 +2269,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Pair"];
+                };
+            };
+        };
+    };
+    candidates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    difference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoGears"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawnDifference"];
                 };
             };
         };
@@ -2077,6 +2389,30 @@ export interface operations {
                 };
                 content: {
                     "image/svg+xml": string;
+                };
+            };
+        };
+    };
+    pair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PairToDraw"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairDrawing"];
                 };
             };
         };

@@ -1,4 +1,5 @@
 import type { Schemas } from '../api/client';
+import { lengthWords, useUnit } from '../parts/unit';
 import { colour, font } from '../theme';
 
 type Drawing = Schemas['Drawing'];
@@ -8,20 +9,36 @@ export function GearDrawing({
   drawing,
   pen,
   overlay,
+  difference,
 }: {
   drawing: Drawing;
   pen: number;
   overlay?: Drawing | undefined;
+  /** Where the overlay differs most on the flanks. */
+  difference?: Schemas['DrawnDifference'] | undefined;
 }) {
+  const unit = useUnit();
   return (
     <>
       <path
         d={drawing.path}
         fill={colour.bone}
+        fillRule="evenodd"
         stroke={colour.ink}
         strokeWidth={1.2 * pen}
         strokeLinejoin="round"
       />
+      {drawing.holes
+        .filter((hole) => hole.what !== 'bore' || drawing.boreMm === 0)
+        .map((hole, index) => (
+          <path
+            key={index}
+            d={hole.path}
+            fill={hole.what === 'hub' ? 'none' : colour.mat}
+            stroke={colour.ink}
+            strokeWidth={1.2 * pen}
+          />
+        ))}
       <circle
         r={drawing.referenceDiameterMm / 2}
         fill="none"
@@ -47,9 +64,20 @@ export function GearDrawing({
           strokeDasharray={`${5 * pen} ${4 * pen}`}
         />
       )}
+      {overlay && difference && (
+        <circle
+          cx={difference.flankX}
+          cy={difference.flankY}
+          r={7 * pen}
+          fill="none"
+          stroke="#ff9d7a"
+          strokeWidth={2 * pen}
+        />
+      )}
       {drawing.marks.map((mark, index) => (
         <MarkLines
           key={index}
+          words={lengthWords(mark.readingMm, unit)}
           mark={mark}
           pen={pen}
           reach={drawing.tipDiameterMm / 2 + (34 + 3 * index) * pen}
@@ -60,7 +88,17 @@ export function GearDrawing({
 }
 
 /** Two jaws and the reading between them. */
-function MarkLines({ mark, pen, reach }: { mark: Schemas['MarkView']; pen: number; reach: number }) {
+function MarkLines({
+  mark,
+  words,
+  pen,
+  reach,
+}: {
+  mark: Schemas['MarkView'];
+  words: string;
+  pen: number;
+  reach: number;
+}) {
   const along = (x: number, y: number) => reach - (x * mark.outwardX + y * mark.outwardY);
   const lift = Math.max(along(mark.fromX, mark.fromY), along(mark.toX, mark.toY));
   const ax = mark.fromX + mark.outwardX * along(mark.fromX, mark.fromY);
@@ -84,7 +122,7 @@ function MarkLines({ mark, pen, reach }: { mark: Schemas['MarkView']; pen: numbe
           fontFamily={font.figures}
           fill={colour.measure}
         >
-          {mark.readingMm.toFixed(2)}
+          {words}
         </text>
       </g>
     </g>

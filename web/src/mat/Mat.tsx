@@ -2,10 +2,9 @@ import { Box } from '@mui/material';
 import { useEffect, useRef, useState, type PointerEvent, type ReactNode, type WheelEvent } from 'react';
 import { useKeys } from '../parts/useKeys';
 import { texts } from '../texts';
+import { TrueSize, usePxPerMm } from './TrueSize';
 import { colour, font } from '../theme';
 
-/** CSS's own millimetre: 96 px to the inch. */
-const PX_PER_MM = 96 / 25.4;
 const ROOM_PX = 110;
 
 interface View {
@@ -22,6 +21,12 @@ export function Mat(props: {
   extentMm: number;
   caption: ReactNode;
   legend?: ReactNode;
+  /** What lies in the middle (mm); the origin when left out. */
+  centre?: { x: number; y: number } | undefined;
+  /** The extent is that from top to bottom: the width may be less. */
+  tall?: boolean;
+  /** What lies on the mat takes the pointer itself. */
+  dragsContent?: boolean;
   children: (pen: number) => ReactNode;
 }) {
   const frame = useRef<HTMLDivElement>(null);
@@ -37,13 +42,26 @@ export function Mat(props: {
     watch.observe(element);
     return () => watch.disconnect();
   }, []);
-  const room = Math.min(size.width - ROOM_PX, size.height - 2 * ROOM_PX);
-  const fitted: View = { scale: Math.max(0.5, room / Math.max(4, props.extentMm)), x: 0, y: 0 };
+  const room = props.tall
+    ? size.height - 1.6 * ROOM_PX
+    : Math.min(size.width - ROOM_PX, size.height - 2 * ROOM_PX);
+  const fitScale = Math.max(0.5, room / Math.max(4, props.extentMm));
+  const fitted: View = {
+    scale: fitScale,
+    x: -(props.centre?.x ?? 0) * fitScale,
+    y: -(props.centre?.y ?? 0) * fitScale,
+  };
   const view = own ?? fitted;
   const zoom = (factor: number) =>
     setOwn({ ...view, scale: Math.min(400, Math.max(0.5, view.scale * factor)) });
   const fit = () => setOwn(undefined);
-  useKeys({ '+': () => zoom(1.25), '-': () => zoom(0.8), f: fit });
+  const screen = usePxPerMm();
+  const [setting, setSetting] = useState(false);
+  const trueSize = () => {
+    if (screen.set) setOwn({ scale: screen.pxPerMm, x: 0, y: 0 });
+    else setSetting(true);
+  };
+  useKeys({ '+': () => zoom(1.25), '-': () => zoom(0.8), f: fit, t: trueSize });
 
   const wheel = (event: WheelEvent) => zoom(event.deltaY < 0 ? 1.12 : 0.9);
   const down = (event: PointerEvent<SVGSVGElement>) => {
@@ -65,7 +83,8 @@ export function Mat(props: {
   const originX = width / 2 + view.x;
   const originY = height / 2 - 10 + view.y;
   const fine = view.scale >= 5 ? 1 : 10;
-  const ratio = view.scale / PX_PER_MM;
+  const ratio = view.scale / screen.pxPerMm;
+  const isTrue = screen.set && Math.abs(ratio - 1) < 1e-6;
   return (
     <Box
       component="section"
@@ -87,7 +106,7 @@ export function Mat(props: {
           onPointerMove={move}
           onPointerUp={up}
           onPointerCancel={up}
-          style={{ display: 'block', touchAction: 'none', cursor: 'grab' }}
+          style={{ display: 'block', touchAction: 'none', cursor: props.dragsContent ? 'default' : 'grab' }}
           aria-hidden="true"
         >
           <Lines
@@ -118,7 +137,11 @@ export function Mat(props: {
       >
         <Box sx={{ bgcolor: colour.mat }}>{props.caption}</Box>
         <Box sx={{ fontFamily: font.figures, bgcolor: colour.mat }}>
-          {ratio >= 1 ? `${ratio.toFixed(ratio < 3 ? 1 : 0)} : 1` : `1 : ${(1 / ratio).toFixed(1)}`}
+          {isTrue
+            ? texts.mat.trueSize
+            : ratio >= 1
+              ? `${ratio.toFixed(ratio < 3 ? 1 : 0)} : 1`
+              : `1 : ${(1 / ratio).toFixed(1)}`}
         </Box>
       </Box>
       <Box sx={{ position: 'absolute', left: 14, right: 14, bottom: 10, display: 'grid', gap: 1 }}>
@@ -129,6 +152,8 @@ export function Mat(props: {
               [texts.mat.out, '−', () => zoom(0.8)],
               [texts.mat.in, '+', () => zoom(1.25)],
               [texts.mat.fit, texts.mat.fit, fit],
+              [texts.mat.trueSize, texts.mat.trueSize, trueSize],
+              ...(screen.set ? [[texts.mat.setScreen, '⚙', () => setSetting(true)] as const] : []),
             ] as const
           ).map(([label, shown, act]) => (
             <Box
@@ -141,6 +166,7 @@ export function Mat(props: {
                 font: 'inherit',
                 fontWeight: 700,
                 minWidth: 44,
+                px: 1,
                 minHeight: 36,
                 border: 0,
                 bgcolor: '#163b34',
@@ -153,6 +179,14 @@ export function Mat(props: {
           ))}
         </Box>
       </Box>
+      {setting && (
+        <TrueSize
+          close={(pxPerMm) => {
+            setSetting(false);
+            if (pxPerMm !== undefined) setOwn({ scale: pxPerMm, x: 0, y: 0 });
+          }}
+        />
+      )}
     </Box>
   );
 }

@@ -16,6 +16,9 @@ const shapes = {
   pins: (
     <path d="M4 10a2.500 2.500 0 1 0 5 0a2.500 2.500 0 1 0-5 0M11 10a2.500 2.500 0 1 0 5 0a2.500 2.500 0 1 0-5 0M1 3v14M19 3v14" />
   ),
+  along: <path d="M2 15l2-6h2l2 6h1l2-6h2l2 6h1l2-6M2 4h15M2 2v4M17 2v4" />,
+  depth: <path d="M3 8h14M8 8v9h4V8M10 2v4" />,
+  angle: <path d="M3 17h14M3 17L14 4M10 17a7 7 0 0 0-2.500-5.300" />,
   bore: <path d="M10 3a7 7 0 1 0 0 14a7 7 0 0 0 0-14M10 7a3 3 0 1 0 0 6a3 3 0 0 0 0-6" />,
   width: <path d="M6 3v14M14 3v14M2 10h3M15 10h3" />,
   late: <path d="M10 2l8 15H2zM10 8v4M10 14.300v.400" />,

@@ -1,10 +1,11 @@
 import { Box } from '@mui/material';
 import type { Schemas } from '../../api/client';
-import { Mark } from '../../parts/Marks';
 import { Notice } from '../../parts/Notice';
+import { lengthWords, useUnit, type Unit } from '../../parts/unit';
 import { angleWords, shiftWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
+import { HowPicture } from './HowPicture';
 
 /** The candidates with their probabilities; one is chosen to lie on the mat. */
 export function Answers(props: {
@@ -13,41 +14,54 @@ export function Answers(props: {
   choose: (index: number) => void;
 }) {
   const { answer } = props;
+  const unit = useUnit();
   return (
     <Box>
       {answer.outliers.map((outlier) => (
         <Notice key={outlier.words} look="danger" role="alert">
           <Box>
             <strong>{texts.read.slip(outlier.words)}</strong> {outlier.likelySlip} (
-            {texts.read.expected(outlier.expectedMm.toFixed(2))}).
+            {texts.read.expected(inUnit(outlier.expected, outlier.unit, unit))}).
           </Box>
         </Notice>
       ))}
-      {answer.nextReading ? (
+      {answer.nextReading && (
         <Notice look="next">
-          <Mark
-            name={
-              answer.nextReading.what === 'span'
-                ? 'span'
-                : answer.nextReading.what === 'rootDiameter'
-                  ? 'root'
-                  : 'tip'
-            }
-            size={30}
-          />
+          <HowPicture what={answer.nextReading.what} teeth={answer.nextReading.overTeeth} />
           <Box>
-            <Box sx={{ fontSize: 17, fontWeight: 700 }}>{texts.read.next(answer.nextReading.words)}</Box>
-            <Box sx={{ fontSize: 14 }}>
+            <Box sx={{ fontSize: 17, fontWeight: 700, lineHeight: 1.25 }}>
+              {texts.read.next(answer.nextReading.words, answer.nextReading.again)}{' '}
+              <Box component="span" sx={{ fontWeight: 400, fontSize: 14 }}>
+                {texts.read.minutes(answer.nextReading.minutes)}
+              </Box>
+            </Box>
+            <Box sx={{ fontSize: 14, lineHeight: 1.3 }}>
               {answer.nextReading.tellsApart
-                .map((e) => `${e.expectedMm.toFixed(2)} for ${e.candidate}`)
-                .join(', ')}
-              {' · '}
-              {texts.read.minutes(answer.nextReading.minutes)}
+                .map(
+                  (e) => `${inUnit(e.expected, answer.nextReading?.unit ?? 'mm', unit)} for ${e.candidate}`,
+                )
+                .join(' · ')}
+            </Box>
+            <Box sx={{ fontSize: 13.5, color: colour.inkSoft, lineHeight: 1.25 }}>
+              {answer.nextReading.how}
             </Box>
           </Box>
         </Notice>
-      ) : (
-        <Box sx={{ color: colour.inkSoft, py: 1 }}>{texts.read.enough}</Box>
+      )}
+      {answer.enough && (
+        <Box sx={{ color: colour.inkSoft, py: 0.75 }}>
+          {answer.enough === 'sure' ? texts.read.sure : texts.read.nothingParts}
+        </Box>
+      )}
+      {!answer.nextReading && answer.twins.length > 0 && (
+        <Box sx={{ fontSize: 14, pb: 0.5 }}>
+          <strong>{texts.read.twin}</strong>{' '}
+          {answer.twins
+            .slice(0, 2)
+            .map((t) => t.words)
+            .join('. ')}
+          .
+        </Box>
       )}
       <Box role="radiogroup" aria-label={texts.read.title} sx={{ mt: 1 }}>
         {answer.candidates.slice(0, 4).map((candidate, index) => (
@@ -64,6 +78,13 @@ export function Answers(props: {
   );
 }
 
+/** A size in the unit of what was read: a length in the unit chosen, degrees, teeth. */
+function inUnit(value: number, of: string, unit: Unit): string {
+  if (of === 'deg') return `${value.toFixed(1)}°`;
+  if (of === 'teeth') return `${value} ${texts.read.teeth}`;
+  return lengthWords(value, unit) + (unit === 'mm' ? ' mm' : '');
+}
+
 function Bar(props: {
   candidate: Schemas['CandidateView'];
   chosen: boolean;
@@ -75,7 +96,14 @@ function Bar(props: {
   const details = [
     angleWords(candidate.pressureAngleDeg),
     candidate.addendumCoefficient < 1 ? 'stub teeth' : '',
-    shiftWords(candidate.profileShiftCoefficient),
+    candidate.kind === 'external' || candidate.kind === 'internal'
+      ? shiftWords(candidate.profileShiftCoefficient)
+      : '',
+    candidate.helixAngleDeg > 0
+      ? `slant ${candidate.helixAngleDeg.toFixed(1)}° ± ${candidate.angleUncertaintyDeg.toFixed(1)}`
+      : '',
+    candidate.leadAngleDeg === undefined ? '' : `lead angle ${candidate.leadAngleDeg.toFixed(1)}°`,
+    candidate.coneAngleDeg === undefined ? '' : `cone ${candidate.coneAngleDeg.toFixed(1)}°`,
     candidate.tipWearMm > 0.05 ? `tips worn ${candidate.tipWearMm.toFixed(2)}` : '',
   ].filter(Boolean);
   return (

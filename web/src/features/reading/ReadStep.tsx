@@ -14,9 +14,11 @@ import { colour } from '../../theme';
 import { Frame } from '../job/Sheet';
 import { useRefreshJob } from '../job/useRefreshJob';
 import { Answers } from './Answers';
-import { draftOf, EMPTY_GEAR, gearEntryOf, type GearDraft } from './draft';
+import { CaliperStandIn } from './CaliperStandIn';
+import { countingLines, draftOf, gearEntryOf, gearSpecOf, othersOf, type GearDraft } from './draft';
 import { ReadingMat } from './ReadingMat';
 import { ReadingStrip } from './ReadingStrip';
+import { SheetButton } from './SheetButton';
 import { useIdentify, useSpans } from './useIdentify';
 
 /** Step 5: from readings to which gear it is, live. */
@@ -46,13 +48,17 @@ function Reading({
 }) {
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const [kept, setKept] = useDraft<GearDraft>(`gear:${job.id}`);
+  const shop = useQuery({ queryKey: ['shop'], queryFn: () => ask(api.GET('/api/shop')) });
+  const me = shop.data?.here?.id;
+  const [kept, setKept] = useDraft<GearDraft>(`gear-2:${job.id}`);
   const [chosen, setChosen] = useState(0);
   const [overlay, setOverlay] = useState(false);
   const [reason, setReason] = useState('');
-  const draft = kept ?? (gear.version > 0 ? draftOf(gear) : EMPTY_GEAR);
+  const draft = kept ?? draftOf(gear, me);
+  const others = othersOf(gear, me);
+  const othersLines = countingLines(others, draft.leftOut);
   const spans = useSpans(draft.teeth);
-  const live = useIdentify(draft, spans);
+  const live = useIdentify(draft, spans, othersLines);
   const candidate = live.answer?.candidates[chosen] ?? live.answer?.candidates[0];
   const refresh = useRefreshJob(job.id);
   const save = useSave(
@@ -60,7 +66,7 @@ function Reading({
       ask(
         api.PUT('/api/reading/{jobId}', {
           params: { path: { jobId: job.id } },
-          body: { version, gear: gearEntryOf(draft, spans) },
+          body: { version, gear: gearEntryOf(draft, spans, othersLines) },
         }),
       ),
     (saved) => {
@@ -87,7 +93,14 @@ function Reading({
     const saved = kept ? await save.run(draft.version) : gear;
     if (saved) await take.run(saved.version);
   };
-  useKeys({ o: () => setOverlay((on) => !on), 'Alt+Enter': () => void takeIt() });
+  const step = (by: number) =>
+    setChosen((now) => Math.max(0, Math.min((live.answer?.candidates.length ?? 1) - 1, now + by)));
+  useKeys({
+    o: () => setOverlay((on) => !on),
+    'Alt+Enter': () => void takeIt(),
+    ArrowDown: () => step(1),
+    ArrowUp: () => step(-1),
+  });
   const conflict = [save.refused, take.refused].find((r) => r?.status === 409);
   const theirs = conflict?.current as Schemas['GearRead'] | undefined;
   const refused = [save.refused, take.refused].find((r) => r && r.status !== 409);
@@ -130,7 +143,8 @@ function Reading({
           saveMine={() => void save.run(theirs.version)}
         >
           <Box component="span" sx={{ color: colour.inkSoft }}>
-            {theirs.toothCount} {texts.read.teeth}: {theirs.readings.map((r) => r.typed).join(' · ')}
+            {theirs.toothCount} {texts.read.teeth}:{' '}
+            {theirs.readings.map((r) => `${r.typed} (${r.readBy})`).join(' · ')}
           </Box>
         </StaleNotice>
       )}
@@ -141,6 +155,8 @@ function Reading({
         live={live}
         candidate={candidate}
         refused={refused}
+        others={others}
+        othersLines={othersLines}
       />
       {live.refused && live.refused.fields.length === 0 && (
         <Notice look="danger" role="alert">
@@ -192,6 +208,9 @@ function Reading({
             {save.busy ? texts.saving : texts.read.keep}
           </Button>
         )}
+        {live.answer && live.answer.candidates.some((c) => gearSpecOf(c)) && (
+          <SheetButton answer={live.answer} title={texts.read.sheetTitle(job.trayNumber)} />
+        )}
         {gear.takenWords && (
           <>
             <Box>{texts.read.taken(gear.takenWords)}</Box>
@@ -204,6 +223,7 @@ function Reading({
           </>
         )}
       </Box>
+      <CaliperStandIn first={job.id} />
       {refused && refused.fields.length === 0 && (
         <Notice look="danger" role="alert">
           {refused.message}

@@ -5,7 +5,13 @@ import { Mat } from '../../mat/Mat';
 import { texts } from '../../texts';
 import { angleWords, shiftWords } from '../../parts/words';
 import { colour } from '../../theme';
-import { useDrawing } from './useIdentify';
+import { lengthWords, useUnit, type Unit } from '../../parts/unit';
+import { gearSpecOf } from './draft';
+import { useDifference, useDrawing } from './useIdentify';
+
+function signed(mm: number, unit: Unit): string {
+  return `${mm < 0 ? '−' : '+'}${lengthWords(Math.abs(mm), unit, 3)}`;
+}
 
 /** The candidate on the mat, the second one over it where asked. */
 export function ReadingMat(props: {
@@ -21,10 +27,13 @@ export function ReadingMat(props: {
   const other = answer?.candidates[props.chosen === 0 ? 1 : 0];
   const drawing = useDrawing(candidate, props.bore, answer?.readings ?? []);
   const second = useDrawing(props.overlay ? other : undefined, '', []);
-  const shown = candidate ? drawing : undefined;
+  const difference = useDifference(props.overlay ? candidate : undefined, props.overlay ? other : undefined);
+  const unit = useUnit();
+  const drawn = candidate !== undefined && gearSpecOf(candidate) !== undefined;
+  const shown = drawn ? drawing : undefined;
   return (
     <Mat
-      extentMm={shown ? shown.tipDiameterMm * 1.12 : 40}
+      extentMm={shown ? shown.extentMm * 1.12 : 40}
       caption={
         candidate
           ? `${props.name || texts.read.title}, ${candidate.toothCount} ${texts.read.teeth}`
@@ -39,9 +48,10 @@ export function ReadingMat(props: {
             </Box>
             {shown && (
               <Box sx={{ opacity: 0.95 }}>
-                {texts.mat.tip} {shown.tipDiameterMm.toFixed(2)} · {texts.mat.ref}{' '}
-                {shown.referenceDiameterMm.toFixed(2)} · {texts.mat.root} {shown.rootDiameterMm.toFixed(2)}
-                {shown.boreMm > 0 && ` · ${texts.mat.bore} ${shown.boreMm.toFixed(2)}`}
+                {texts.mat.tip} {lengthWords(shown.tipDiameterMm, unit)} · {texts.mat.ref}{' '}
+                {lengthWords(shown.referenceDiameterMm, unit)} · {texts.mat.root}{' '}
+                {lengthWords(shown.rootDiameterMm, unit)}
+                {shown.boreMm > 0 && ` · ${texts.mat.bore} ${lengthWords(shown.boreMm, unit)}`}
               </Box>
             )}
             {props.overlay && other && (
@@ -49,7 +59,18 @@ export function ReadingMat(props: {
                 ┄ {other.name}, {angleWords(other.pressureAngleDeg)}
               </Box>
             )}
-            {props.toggleOverlay && other && (
+            {difference && (
+              <Box sx={{ color: '#ffb79d' }}>
+                {texts.read.differFor}{' '}
+                {texts.read.differ(
+                  signed(difference.tipMm, unit),
+                  lengthWords(difference.flankMm, unit, 3),
+                  signed(difference.rootMm, unit),
+                )}
+              </Box>
+            )}
+            {!drawn && <Box>{texts.mat.noSection}</Box>}
+            {props.toggleOverlay && other && drawn && (
               <Box
                 component="button"
                 type="button"
@@ -74,7 +95,14 @@ export function ReadingMat(props: {
       }
     >
       {(pen) =>
-        shown && <GearDrawing drawing={shown} pen={pen} overlay={props.overlay ? second : undefined} />
+        shown && (
+          <GearDrawing
+            drawing={shown}
+            pen={pen}
+            overlay={props.overlay ? second : undefined}
+            difference={difference}
+          />
+        )
       }
     </Mat>
   );

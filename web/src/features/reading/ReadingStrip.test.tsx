@@ -6,7 +6,13 @@ import { EMPTY_GEAR, type GearDraft } from './draft';
 import { ReadingStrip } from './ReadingStrip';
 import type { Live } from './useIdentify';
 
-const quiet: Live = { answer: undefined, refused: undefined, message: () => undefined };
+const quiet: Live = {
+  answer: undefined,
+  refused: undefined,
+  message: () => undefined,
+  understood: () => undefined,
+  residual: () => undefined,
+};
 
 function Strip({ live = quiet, refused }: { live?: Live; refused?: Refused }) {
   const [draft, setDraft] = useState<GearDraft>({ ...EMPTY_GEAR, teeth: '24' });
@@ -45,7 +51,7 @@ describe('the reading strip', () => {
 
   it('adds another reading with its own tooth number', () => {
     const { container } = render(<Strip />);
-    const more = container.querySelector('select') as HTMLSelectElement;
+    const more = container.querySelector('select[aria-label="another reading"]') as HTMLSelectElement;
     fireEvent.change(more, { target: { value: 'span' } });
     expect(container.querySelector('input[aria-label="span over 5"]')).not.toBeNull();
   });
@@ -54,5 +60,22 @@ describe('the reading strip', () => {
     const refused = new Refused(422, 'x', [{ field: 'toothCount', message: 'A gear needs at least 4' }]);
     const { container } = render(<Strip refused={refused} />);
     expect(container.querySelector('[role="alert"]')?.textContent).toContain('at least 4');
+  });
+
+  it('keeps the unit a reading was typed in when the unit is switched', () => {
+    render(<Strip />);
+    const tips = screen.getAllByLabelText('over the tips').at(-1) as HTMLInputElement;
+    fireEvent.click(screen.getAllByText('in').at(-1) as HTMLElement);
+    fireEvent.change(tips, { target: { value: '0.491' } });
+    fireEvent.click(screen.getAllByText('mm').at(-1) as HTMLElement);
+    expect(tips.value).toBe('0.491');
+    expect(tips.parentElement?.textContent).toContain('in');
+  });
+
+  it('takes readings of the mate apart from those of the gear', () => {
+    const { container } = render(<Strip />);
+    fireEvent.click(screen.getAllByText('+ the mate').at(-1) as HTMLElement);
+    expect(container.querySelector('input[aria-label="teeth of the mate it runs with"]')).not.toBeNull();
+    expect(container.querySelector('input[aria-label="mate, over the tips"]')).not.toBeNull();
   });
 });

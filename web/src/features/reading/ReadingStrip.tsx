@@ -1,10 +1,23 @@
 import { Box } from '@mui/material';
-import { useRef, type KeyboardEvent, type ReactNode } from 'react';
+import { useRef, useState, type KeyboardEvent } from 'react';
 import type { Refused, Schemas } from '../../api/client';
-import { Mark, type MarkName } from '../../parts/Marks';
+import { type MarkName } from '../../parts/Marks';
+import { lengthWords, setUnit, useUnit } from '../../parts/unit';
+import { dayWords } from '../../parts/words';
 import { texts } from '../../texts';
-import { colour, font } from '../../theme';
-import { entriesOf, overTeeth, type GearDraft, type Line, type Spans, type What } from './draft';
+import { colour } from '../../theme';
+import {
+  MATE_READINGS,
+  MORE,
+  overTeeth,
+  withKind,
+  type GearDraft,
+  type Kind,
+  type Line,
+  type Spans,
+  type What,
+} from './draft';
+import { Agreement, Count, Row } from './ReadingRow';
 import type { Live } from './useIdentify';
 
 const MARKS: Record<What, MarkName> = {
@@ -13,9 +26,15 @@ const MARKS: Record<What, MarkName> = {
   span: 'span',
   overPins: 'pins',
   centreDistance: 'centre',
+  chordOverTips: 'span',
+  pitchesAlong: 'along',
+  toothHeight: 'depth',
+  helixAngle: 'angle',
+  leadAngle: 'angle',
+  coneAngle: 'angle',
 };
-const MORE: What[] = ['span', 'rootDiameter', 'centreDistance', 'overPins'];
-const WIDTH = '34px 150px minmax(110px, 1fr) 132px 76px';
+
+const KINDS: Kind[] = ['external', 'internal', 'rack', 'worm', 'bevel'];
 
 /** The readings, one row each; Enter goes on to the next. */
 export function ReadingStrip(props: {
@@ -25,83 +44,201 @@ export function ReadingStrip(props: {
   live: Live;
   candidate: Schemas['CandidateView'] | undefined;
   refused: Refused | undefined;
+  /** Saved readings of other people, shown and counted beside one's own. */
+  others?: Schemas['ReadingLine'][];
+  othersLines?: Line[];
 }) {
   const { draft, change, spans, live, candidate, refused } = props;
+  const unit = useUnit();
   const strip = useRef<HTMLDivElement>(null);
-  const { rows } = entriesOf(draft, spans);
+  const [mateOpen, setMateOpen] = useState(false);
+  const mateShown =
+    mateOpen || draft.mate.teeth !== '' || draft.lines.some((l) => l.ofMate && l.typed !== '');
   const setLine = (row: number, part: Partial<Line>) =>
     change({ ...draft, lines: draft.lines.map((line, i) => (i === row ? { ...line, ...part } : line)) });
+  const add = (line: Line) => change({ ...draft, lines: [...draft.lines, line] });
   const next = (event: KeyboardEvent) => {
     if (event.key !== 'Enter' || event.altKey) return;
-    event.preventDefault();
     const fields = [...(strip.current?.querySelectorAll<HTMLInputElement>('input[data-reading]') ?? [])];
     const at = fields.indexOf(event.target as HTMLInputElement);
+    if (at < 0) return;
+    event.preventDefault();
     const onwards = fields[at + 1];
     if (onwards) onwards.focus();
     else document.querySelector<HTMLElement>('[data-take]')?.focus();
   };
+  const openMate = () => {
+    setMateOpen(true);
+    if (!draft.lines.some((l) => l.ofMate))
+      change({ ...draft, lines: [...draft.lines, { what: 'tipDiameter', ofMate: true, typed: '' }] });
+  };
+  const row = (line: Line, index: number) => {
+    const k = overTeeth(draft.lines, index, spans, props.othersLines);
+    const understood = live.understood(index);
+    const residual = live.residual(index, candidate);
+    const named = labelOf(line, k);
+    return (
+      <Row
+        key={index}
+        mark={MARKS[line.what]}
+        label={line.ofMate ? texts.read.ofMate(named) : named}
+        shortLabel={countOf(line) === undefined && line.what !== 'span' ? undefined : shortOf(line.what)}
+        labelField={<LineCount line={line} k={k} set={(part) => setLine(index, part)} />}
+        value={line.typed}
+        unit={line.unit === 'in' && line.typed !== '' ? 'in' : undefined}
+        cable={{ what: line.what, 'over-teeth': k, pitches: line.pitches }}
+        set={(typed) => {
+          const { unit: before, ...rest } = line;
+          const meant = line.typed === '' ? unit : (before ?? 'mm');
+          change({
+            ...draft,
+            lines: draft.lines.map((l, i) =>
+              i === index
+                ? {
+                    ...rest,
+                    typed,
+                    ...(meant === 'in' && typed !== '' ? { unit: 'in' as const } : {}),
+                    ...(line.what === 'span' && k !== undefined && typed ? { overTeeth: k } : {}),
+                  }
+                : l,
+            ),
+          });
+        }}
+        message={live.message(index) ?? refused?.of(fieldOf(draft, index))}
+        understood={
+          understood
+            ? understood.unit === 'deg'
+              ? `${understood.mean.toFixed(1)}° ± ${understood.uncertainty.toFixed(1)}`
+              : `${lengthWords(understood.mean, unit, 3)} ± ${lengthWords(understood.uncertainty, unit, 3)}`
+            : ''
+        }
+        agreement={residual && <Agreement sigmas={residual.sigmas} />}
+        remove={
+          line.typed === '' && draft.lines.filter((l) => !l.ofMate === !line.ofMate).length > 1
+            ? () => change({ ...draft, lines: draft.lines.filter((_, i) => i !== index) })
+            : undefined
+        }
+      />
+    );
+  };
   return (
     <Box ref={strip} onKeyDown={next}>
-      <Row
-        mark="teeth"
-        label={texts.read.teeth}
-        value={draft.teeth}
-        set={(teeth) => change({ ...draft, teeth })}
-        message={refused?.of('toothCount') ?? live.refused?.of('toothCount')}
-        understood={draft.teeth === '' ? texts.read.teethHint : ''}
-      />
-      {draft.lines.map((line, row) => {
-        const sent = rows.indexOf(row);
-        const understood = sent < 0 || live.message(row) ? undefined : live.answer?.readings[sent];
-        const residual = sent < 0 ? undefined : candidate?.residuals[sent];
-        const k = overTeeth(draft.lines, row, spans);
-        return (
-          <Row
-            key={row}
-            mark={MARKS[line.what]}
-            label={labelOf(line, k)}
-            labelField={
-              line.what === 'span' ? (
-                <Count
-                  value={k}
-                  label={texts.read.overTeeth}
-                  set={(teeth) => setLine(row, { overTeeth: teeth })}
-                />
-              ) : line.what === 'centreDistance' ? (
-                <Count
-                  value={line.mateToothCount}
-                  label={texts.read.mateTeeth}
-                  set={(teeth) => setLine(row, { mateToothCount: teeth })}
-                />
-              ) : line.what === 'overPins' ? (
-                <Count
-                  value={line.pinDiameterMm}
-                  label={texts.read.pin}
-                  set={(pin) => setLine(row, { pinDiameterMm: pin })}
-                  fractional
-                />
-              ) : undefined
-            }
-            value={line.typed}
-            set={(typed) =>
-              setLine(row, {
-                typed,
-                ...(line.what === 'span' && k !== undefined && typed ? { overTeeth: k } : {}),
-              })
-            }
-            message={live.message(row) ?? (sent < 0 ? undefined : refused?.of(`readings[${sent}]`))}
-            understood={
-              understood ? `${understood.meanMm.toFixed(3)} ± ${understood.uncertaintyMm.toFixed(3)}` : ''
-            }
-            agreement={residual && <Agreement sigmas={residual.sigmas} />}
-            remove={
-              row > 2 && line.typed === ''
-                ? () => change({ ...draft, lines: draft.lines.filter((_, i) => i !== row) })
-                : undefined
-            }
+      <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', pb: 0.5 }}>
+        <Select
+          label={texts.read.kind}
+          value={draft.kind}
+          set={(kind) => change(withKind(draft, kind as Kind))}
+          options={KINDS.map((kind) => [kind, texts.read.kinds[kind]])}
+        />
+        {draft.lines.some((l) => l.what === 'helixAngle' || l.what === 'leadAngle') && (
+          <Select
+            label={texts.read.hand}
+            value={draft.hand}
+            set={(hand) => change({ ...draft, hand })}
+            options={[
+              ['', texts.read.hand],
+              ['left', texts.read.left],
+              ['right', texts.read.right],
+            ]}
           />
-        );
-      })}
+        )}
+        <Box
+          role="group"
+          aria-label={texts.read.unit}
+          sx={{
+            ml: 'auto',
+            display: 'flex',
+            '& button': { font: 'inherit', minHeight: 32, minWidth: 44, border: 0 },
+          }}
+        >
+          {(['mm', 'in'] as const).map((u) => (
+            <Box
+              key={u}
+              component="button"
+              type="button"
+              aria-pressed={unit === u}
+              onClick={() => setUnit(u)}
+              sx={{
+                cursor: 'pointer',
+                fontWeight: unit === u ? 700 : 400,
+                bgcolor: unit === u ? colour.goPale : colour.kraft,
+                color: colour.ink,
+                borderBottom: `3px solid ${unit === u ? colour.go : 'transparent'} !important`,
+              }}
+            >
+              {u}
+            </Box>
+          ))}
+        </Box>
+      </Box>
+      {draft.kind !== 'rack' && (
+        <Row
+          mark="teeth"
+          label={draft.kind === 'worm' ? texts.read.starts : texts.read.teeth}
+          value={draft.teeth}
+          set={(teeth) => change({ ...draft, teeth })}
+          message={refused?.of('toothCount') ?? live.refused?.of('toothCount')}
+          understood={draft.teeth === '' ? texts.read.teethHint : ''}
+        />
+      )}
+      {(props.others ?? []).map((other) => (
+        <Others
+          key={other.id}
+          reading={other}
+          counts={!draft.leftOut.includes(other.id)}
+          toggle={() =>
+            change({
+              ...draft,
+              leftOut: draft.leftOut.includes(other.id)
+                ? draft.leftOut.filter((id) => id !== other.id)
+                : [...draft.leftOut, other.id],
+            })
+          }
+        />
+      ))}
+      {draft.lines.map((line, index) => (line.ofMate ? null : row(line, index)))}
+      {mateShown && (
+        <Box sx={{ bgcolor: '#f3ecdb', px: 0.5 }}>
+          <Row
+            mark="centre"
+            label={texts.read.mateCount}
+            value={draft.mate.teeth}
+            set={(teeth) => change({ ...draft, mate: { ...draft.mate, teeth } })}
+            message={refused?.of('mate.toothCount') ?? live.refused?.of('mate.toothCount')}
+            understood={draft.mate.teeth === '' ? texts.read.teethHint : ''}
+          />
+          {draft.lines.map((line, index) => (line.ofMate ? row(line, index) : null))}
+          <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', py: 0.5 }}>
+            <Tick
+              label={texts.read.mateWorn}
+              checked={draft.mate.worn}
+              set={(worn) => change({ ...draft, mate: { ...draft.mate, worn } })}
+            />
+            {draft.kind === 'external' && (
+              <Tick
+                label={texts.read.mateRing}
+                checked={draft.mate.kind === 'internal'}
+                set={(ring) =>
+                  change({ ...draft, mate: { ...draft.mate, kind: ring ? 'internal' : 'external' } })
+                }
+              />
+            )}
+            <Select
+              label={texts.read.addMate}
+              value=""
+              set={(what) => add({ what: what as What, ofMate: true, typed: '' })}
+              options={[
+                ['', `${texts.read.addMate} …`],
+                ...MATE_READINGS.map((what): [string, string] => [
+                  what,
+                  labelOf({ what, typed: '' }, undefined),
+                ]),
+              ]}
+              right
+            />
+          </Box>
+        </Box>
+      )}
       <Row
         mark="bore"
         label={texts.read.bore}
@@ -118,203 +255,201 @@ export function ReadingStrip(props: {
         message={refused?.of('faceWidth')}
         understood=""
       />
-      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', py: 0.75 }}>
-        <Box component="label" sx={{ display: 'flex', gap: 0.75, alignItems: 'center', minHeight: 32 }}>
-          <input
-            type="checkbox"
-            checked={draft.worn}
-            onChange={(event) => change({ ...draft, worn: event.target.checked })}
-            style={{ width: 18, height: 18, accentColor: colour.go }}
-          />
-          {texts.read.worn}
-        </Box>
-        <Box
-          component="select"
-          aria-label={texts.read.add}
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', py: 0.75, flexWrap: 'wrap' }}>
+        <Tick label={texts.read.worn} checked={draft.worn} set={(worn) => change({ ...draft, worn })} />
+        {!mateShown && draft.kind !== 'rack' && (
+          <Box component="button" type="button" onClick={openMate} sx={plainButton}>
+            + {texts.read.mate}
+          </Box>
+        )}
+        <Select
+          label={texts.read.add}
           value=""
-          onChange={(event: React.ChangeEvent<HTMLSelectElement>) =>
-            change({ ...draft, lines: [...draft.lines, { what: event.target.value as What, typed: '' }] })
+          set={(what) =>
+            add({
+              what: what as What,
+              typed: '',
+              ...(what === 'chordOverTips' || what === 'pitchesAlong' ? { pitches: 5 } : {}),
+            })
           }
-          sx={{
-            font: 'inherit',
-            color: colour.ink,
-            ml: 'auto',
-            minHeight: 34,
-            px: 1,
-            bgcolor: colour.kraft,
-            border: 0,
-          }}
-        >
-          <option value="">{texts.read.add} …</option>
-          {MORE.map((what) => (
-            <option key={what} value={what}>
-              {labelOf({ what, typed: '' }, undefined)}
-            </option>
-          ))}
-        </Box>
+          options={[
+            ['', `${texts.read.add} …`],
+            ...MORE[draft.kind].map((what): [string, string] => [
+              what,
+              labelOf({ what, typed: '' }, undefined),
+            ]),
+          ]}
+          right
+        />
       </Box>
     </Box>
   );
 }
 
+const plainButton = {
+  font: 'inherit',
+  color: colour.ink,
+  minHeight: 34,
+  px: 1,
+  bgcolor: colour.kraft,
+  border: 0,
+  cursor: 'pointer',
+} as const;
+
+function fieldOf(draft: GearDraft, index: number): string {
+  const line = draft.lines[index];
+  const before = draft.lines
+    .slice(0, index)
+    .filter((l) => l.typed.trim() !== '' && !l.ofMate === !line?.ofMate).length;
+  return `${line?.ofMate ? 'mate.' : ''}readings[${before}]`;
+}
+
 function labelOf(line: Line, k: number | undefined): string {
   switch (line.what) {
-    case 'tipDiameter':
-      return texts.read.tip;
-    case 'rootDiameter':
-      return texts.read.root;
     case 'span':
       return texts.read.span(k ?? '…');
     case 'centreDistance':
       return texts.read.centre(line.mateToothCount ?? '…');
     case 'overPins':
       return texts.read.pins(line.pinDiameterMm ?? '…');
+    case 'chordOverTips':
+      return texts.read.chord(line.pitches ?? '…');
+    case 'pitchesAlong':
+      return texts.read.along(line.pitches ?? '…');
+    default:
+      return texts.read.what[line.what];
   }
 }
 
-function Row(props: {
-  mark: MarkName;
-  label: string;
-  labelField?: ReactNode;
-  value: string;
-  set: (value: string) => void;
-  message: string | undefined;
-  understood: string;
-  agreement?: ReactNode;
-  remove?: (() => void) | undefined;
-}) {
-  const id = `reading-${props.label.replace(/\W+/g, '-')}`;
-  return (
-    <Box sx={{ borderBottom: `1px solid ${colour.line}` }}>
-      <Box
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: WIDTH,
-          alignItems: 'center',
-          columnGap: 1,
-          minHeight: 39,
-        }}
-      >
-        <Mark name={props.mark} size={24} color={colour.kraftDark} />
-        <Box sx={{ display: 'flex', gap: 0.5, alignItems: 'center', lineHeight: 1.15 }}>
-          <label htmlFor={id}>{props.labelField ? props.label.replace(/[\d.…]+.*$/, '') : props.label}</label>
-          {props.labelField}
-        </Box>
-        <Box
-          component="input"
-          id={id}
-          data-reading=""
-          aria-label={props.label}
-          aria-invalid={props.message !== undefined}
-          value={props.value}
-          inputMode="text"
-          autoComplete="off"
-          spellCheck={false}
-          onChange={(event: React.ChangeEvent<HTMLInputElement>) => props.set(event.target.value)}
-          sx={{
-            font: 'inherit',
-            fontFamily: font.figures,
-            fontSize: 17,
-            fontWeight: 600,
-            color: colour.ink,
-            width: '100%',
-            minHeight: 34,
-            border: `1px solid ${props.message ? colour.danger : '#cdbf9f'}`,
-            bgcolor: '#fff',
-            px: 1,
-          }}
+function shortOf(what: What): string | undefined {
+  switch (what) {
+    case 'span':
+    case 'centreDistance':
+    case 'overPins':
+    case 'chordOverTips':
+    case 'pitchesAlong':
+      return texts.read.short[what];
+    default:
+      return undefined;
+  }
+}
+
+function countOf(line: Line): number | undefined {
+  return line.pitches ?? line.mateToothCount ?? line.pinDiameterMm ?? (shortOf(line.what) ? 0 : undefined);
+}
+
+/** The little number that belongs to what is read: teeth, pitches, pin. */
+function LineCount(props: { line: Line; k: number | undefined; set: (part: Partial<Line>) => void }) {
+  const { line, set } = props;
+  switch (line.what) {
+    case 'span':
+      return (
+        <Count value={props.k} label={texts.read.overTeeth} set={(teeth) => set({ overTeeth: teeth })} />
+      );
+    case 'centreDistance':
+      return (
+        <Count
+          value={line.mateToothCount}
+          label={texts.read.mateTeeth}
+          set={(teeth) => set({ mateToothCount: teeth })}
         />
-        <Box sx={{ fontFamily: font.figures, fontSize: 13.5, color: colour.inkSoft, lineHeight: 1.15 }}>
-          {props.understood}
+      );
+    case 'overPins':
+      return (
+        <Count
+          value={line.pinDiameterMm}
+          label={texts.read.pin}
+          set={(pin) => set({ pinDiameterMm: pin })}
+          fractional
+        />
+      );
+    case 'chordOverTips':
+    case 'pitchesAlong':
+      return <Count value={line.pitches} label={texts.read.pitches} set={(pitches) => set({ pitches })} />;
+    default:
+      return null;
+  }
+}
+
+/** A reading somebody else took: it stays, and it counts unless it is set aside. */
+function Others(props: { reading: Schemas['ReadingLine']; counts: boolean; toggle: () => void }) {
+  const { reading } = props;
+  const line: Line = {
+    what: reading.what,
+    typed: reading.typed,
+    ...(reading.overTeeth === undefined ? {} : { overTeeth: reading.overTeeth }),
+    ...(reading.pitches === undefined ? {} : { pitches: reading.pitches }),
+    ...(reading.mateToothCount === undefined ? {} : { mateToothCount: reading.mateToothCount }),
+    ...(reading.pinDiameterMm === undefined ? {} : { pinDiameterMm: reading.pinDiameterMm }),
+  };
+  const named = labelOf(line, reading.overTeeth);
+  const label = reading.ofMate ? texts.read.ofMate(named) : named;
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '188px minmax(96px, 1fr) auto',
+        columnGap: 1,
+        alignItems: 'center',
+        minHeight: 34,
+        borderBottom: `1px solid ${colour.line}`,
+        color: props.counts ? colour.ink : colour.inkSoft,
+        textDecoration: props.counts ? 'none' : 'line-through',
+      }}
+    >
+      <Box>{label}</Box>
+      <Box sx={{ fontWeight: 600 }}>
+        {reading.typed}
+        {reading.unit === 'in' ? ' in' : ''}{' '}
+        <Box component="span" sx={{ fontWeight: 400, fontSize: 13.5, color: colour.inkSoft }}>
+          {reading.readBy}, {dayWords(reading.readAt.slice(0, 10))}
         </Box>
-        {props.agreement ??
-          (props.remove && (
-            <Box
-              component="button"
-              type="button"
-              aria-label={`${texts.read.remove}: ${props.label}`}
-              onClick={props.remove}
-              sx={{ font: 'inherit', border: 0, bgcolor: 'transparent', cursor: 'pointer', minHeight: 32 }}
-            >
-              ✕
-            </Box>
-          ))}
       </Box>
-      {props.message && (
-        <Box role="alert" sx={{ color: colour.danger, fontSize: 14, pb: 0.75, pl: '192px' }}>
-          {props.message}
-        </Box>
-      )}
+      <Tick
+        label={texts.read.counts}
+        name={`${texts.read.counts}: ${label}`}
+        checked={props.counts}
+        set={props.toggle}
+      />
     </Box>
   );
 }
 
-function Count(props: {
-  value: number | undefined;
-  label: string;
-  set: (value: number) => void;
-  fractional?: boolean;
-}) {
+function Tick(props: { label: string; name?: string; checked: boolean; set: (checked: boolean) => void }) {
   return (
-    <Box
-      component="input"
-      type="number"
-      aria-label={props.label}
-      min={props.fractional ? 0.1 : 1}
-      max={999}
-      step={props.fractional ? 0.01 : 1}
-      value={props.value ?? ''}
-      onChange={(event: React.ChangeEvent<HTMLInputElement>) => {
-        const typed = Number(event.target.value.replace(',', '.'));
-        if (typed > 0) props.set(typed);
-      }}
-      sx={{
-        font: 'inherit',
-        fontFamily: font.figures,
-        width: props.fractional ? 62 : 50,
-        minHeight: 30,
-        border: `1px solid ${colour.line}`,
-        bgcolor: 'transparent',
-      }}
-    />
+    <Box component="label" sx={{ display: 'flex', gap: 0.75, alignItems: 'center', minHeight: 32 }}>
+      <input
+        type="checkbox"
+        aria-label={props.name}
+        checked={props.checked}
+        onChange={(event) => props.set(event.target.checked)}
+        style={{ width: 18, height: 18, accentColor: colour.go }}
+      />
+      {props.label}
+    </Box>
   );
 }
 
-/** Where a reading falls against what the gear would show: the middle third is what chance does. */
-function Agreement({ sigmas }: { sigmas: number }) {
-  const place = 50 + Math.max(-46, Math.min(46, sigmas * 11));
-  const far = Math.abs(sigmas) > 3;
+function Select(props: {
+  label: string;
+  value: string;
+  set: (value: string) => void;
+  options: [string, string][];
+  right?: boolean;
+}) {
   return (
     <Box
-      role="img"
-      aria-label={texts.read.agree(sigmas.toFixed(1))}
-      title={texts.read.agree(sigmas.toFixed(1))}
-      sx={{
-        position: 'relative',
-        height: 18,
-        background: `linear-gradient(90deg, #efc9a6, ${colour.goPale} 28%, ${colour.goPale} 72%, #efc9a6)`,
-        '&::before': {
-          content: '""',
-          position: 'absolute',
-          left: '50%',
-          top: 2,
-          bottom: 2,
-          borderLeft: `2px solid ${colour.inkSoft}`,
-        },
-      }}
+      component="select"
+      aria-label={props.label}
+      value={props.value}
+      onChange={(event: React.ChangeEvent<HTMLSelectElement>) => props.set(event.target.value)}
+      sx={{ ...plainButton, ml: props.right ? 'auto' : 0, maxWidth: 230 }}
     >
-      <Box
-        className="moves"
-        sx={{
-          position: 'absolute',
-          left: `calc(${place}% - 6px)`,
-          top: 3,
-          width: 12,
-          height: 12,
-          borderRadius: far ? 0 : '50%',
-          bgcolor: far ? colour.danger : colour.ink,
-        }}
-      />
+      {props.options.map(([value, words]) => (
+        <option key={value} value={value}>
+          {words}
+        </option>
+      ))}
     </Box>
   );
 }

@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { draftOf, EMPTY_GEAR, entriesOf, overTeeth, type GearDraft } from './draft';
+import type { Schemas } from '../../api/client';
+import {
+  countingLines,
+  draftOf,
+  EMPTY_GEAR,
+  entriesOf,
+  gearEntryOf,
+  othersOf,
+  overTeeth,
+  withKind,
+  type GearDraft,
+} from './draft';
 
 const spans = { first: 3, second: 4 };
 
@@ -25,34 +36,62 @@ describe('the reading strip', () => {
       lines: EMPTY_GEAR.lines.map((l, i) => ({ ...l, typed: i === 2 ? '5,33' : '' })),
     };
     expect(entriesOf(draft, spans)).toEqual({
-      entries: [{ what: 'span', typed: '5,33', overTeeth: 4 }],
-      rows: [2],
+      own: [{ what: 'span', typed: '5,33', overTeeth: 4 }],
+      mate: [],
+      field: new Map([[2, 'readings[0]']]),
     });
   });
 
-  it('shows saved readings and the usual ones still missing', () => {
-    const draft = draftOf({
-      version: 3,
-      name: 'carriage gear',
-      toothCount: '24',
-      worn: false,
-      bore: '',
-      faceWidth: '',
-      readings: [
-        {
-          what: 'span',
-          overTeeth: 3,
-          instrument: 'caliper',
-          typed: '3.85',
-          readBy: 'Ilva',
-          readAt: '2026-01-01T00:00:00Z',
-        },
-      ],
-    });
-    expect(draft.lines.map((l) => [l.what, l.typed])).toEqual([
-      ['tipDiameter', ''],
+  const saved = (readById: number, what: 'span' | 'tipDiameter', typed: string) => ({
+    id: 10 * readById + typed.length,
+    what,
+    ...(what === 'span' ? { overTeeth: 3 } : {}),
+    instrument: 'caliper' as const,
+    typed,
+    unit: 'mm',
+    ofMate: false,
+    leftOut: false,
+    readById,
+    readBy: readById === 1 ? 'Ilva' : 'Mara',
+    readAt: '2026-01-01T00:00:00Z',
+  });
+  const gear: Schemas['GearRead'] = {
+    version: 3,
+    kind: 'external',
+    name: 'carriage gear',
+    toothCount: '24',
+    worn: false,
+    hand: '',
+    bore: '',
+    faceWidth: '',
+    mate: { kind: 'external', toothCount: '', worn: false },
+    readings: [saved(1, 'span', '3.85'), saved(2, 'tipDiameter', '12.98')],
+  };
+
+  it('shows one’s own saved readings and the usual ones nobody has read yet', () => {
+    expect(draftOf(gear, 1).lines.map((l) => [l.what, l.typed])).toEqual([
       ['span', '3.85'],
       ['span', ''],
+    ]);
+  });
+
+  it('counts what others read beside it, and sends only one’s own', () => {
+    const others = othersOf(gear, 1);
+    expect(others.map((r) => r.readBy)).toEqual(['Mara']);
+    const sent = gearEntryOf(draftOf(gear, 1), spans, countingLines(others, []));
+    expect(sent.readings.map((r) => r.typed)).toEqual(['3.85']);
+    expect(countingLines(others, [others[0]?.id ?? 0])).toEqual([]);
+  });
+
+  it('keeps what was typed when the kind changes', () => {
+    const draft = {
+      ...EMPTY_GEAR,
+      lines: EMPTY_GEAR.lines.map((l, i) => ({ ...l, typed: i ? '' : '12.5' })),
+    };
+    expect(withKind(draft, 'worm').lines.map((l) => [l.what, l.typed])).toEqual([
+      ['tipDiameter', '12.5'],
+      ['pitchesAlong', ''],
+      ['leadAngle', ''],
     ]);
   });
 });

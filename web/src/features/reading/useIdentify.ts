@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { api, ask, Refused, type Schemas } from '../../api/client';
-import { entriesOf, gearSpecOf, type GearDraft, type Spans } from './draft';
+import { entriesOf, entryOf, gearSpecOf, type GearDraft, type Line, type Spans } from './draft';
 
 /** Over how many teeth to lay the caliper for this tooth count. */
 export function useSpans(teeth: string): Spans {
@@ -19,34 +19,79 @@ export interface Live {
   /** Refused just now; the answer shown is the last good one. */
   refused: Refused | undefined;
   message: (row: number) => string | undefined;
+  /** How a row was understood, and how it agrees with a candidate. */
+  understood: (row: number) => Schemas['ReadingView'] | undefined;
+  residual: (
+    row: number,
+    candidate: Schemas['CandidateView'] | undefined,
+  ) => Schemas['ResidualView'] | undefined;
 }
 
-/** The answer while typing. */
-export function useIdentify(draft: GearDraft, spans: Spans): Live {
-  const { entries, rows } = entriesOf(draft, spans);
+/** The answer while typing; readings of others that count take part. */
+export function useIdentify(draft: GearDraft, spans: Spans, others: Line[] = []): Live {
+  const entries = entriesOf(draft, spans, others);
+  const readings = [...entries.own, ...others.filter((l) => !l.ofMate).map((l) => entryOf(l, l.overTeeth))];
+  const mateReadings = [
+    ...entries.mate,
+    ...others.filter((l) => l.ofMate).map((l) => entryOf(l, l.overTeeth)),
+  ];
+  const mate =
+    draft.mate.teeth.trim() === '' && mateReadings.length === 0
+      ? undefined
+      : {
+          kind: draft.mate.kind,
+          toothCount: { typed: draft.mate.teeth },
+          readings: mateReadings,
+          worn: draft.mate.worn,
+        };
   const query = useQuery({
-    queryKey: ['identify', draft.teeth, draft.worn, entries],
+    queryKey: ['identify', draft.kind, draft.teeth, draft.worn, readings, mate],
     queryFn: ({ signal }) =>
       ask(
         api.POST('/api/workings/reading/identify', {
-          body: { kind: 'external', toothCount: { typed: draft.teeth }, readings: entries, worn: draft.worn },
+          body: {
+            kind: draft.kind,
+            toothCount: { typed: draft.kind === 'rack' ? '' : draft.teeth },
+            readings,
+            worn: draft.worn,
+            ...(mate ? { mate } : {}),
+          },
           signal,
         }),
       ),
-    enabled: entries.length > 0,
+    enabled: readings.length > 0,
     placeholderData: keepPreviousData,
     staleTime: Infinity,
   });
   const refused = query.error instanceof Refused ? query.error : undefined;
+  const answer = readings.length > 0 ? query.data : undefined;
+  const place = (row: number) => {
+    const field = entries.field.get(row);
+    const index = field === undefined ? -1 : Number(/\d+/.exec(field)?.[0]);
+    return { field, index, ofMate: field?.startsWith('mate.') ?? false };
+  };
+  const understood = (row: number) => {
+    const { field, index, ofMate } = place(row);
+    if (field === undefined || refused) return undefined;
+    return (ofMate ? answer?.mateReadings : answer?.readings)?.[index];
+  };
   return {
-    answer: entries.length > 0 ? query.data : undefined,
+    answer,
     refused,
     message: (row) => {
-      const sent = rows.indexOf(row);
-      return sent < 0 ? undefined : refused?.of(`readings[${sent}]`);
+      const { field } = place(row);
+      return field === undefined ? undefined : refused?.of(field);
+    },
+    understood,
+    residual: (row, candidate) => {
+      const reading = understood(row);
+      const { ofMate } = place(row);
+      return candidate?.residuals.find((r) => r.words === reading?.words && r.ofMate === ofMate);
     },
   };
 }
+
+const DRAWN: Schemas['ReadingEntry']['what'][] = ['tipDiameter', 'span', 'rootDiameter', 'chordOverTips'];
 
 /** A candidate drawn, with the readings on it. */
 export function useDrawing(
@@ -55,11 +100,12 @@ export function useDrawing(
   readings: Schemas['ReadingView'][],
 ) {
   const marks = readings
-    .filter((r) => r.what === 'tipDiameter' || r.what === 'span' || r.what === 'rootDiameter')
+    .filter((r) => DRAWN.includes(r.what))
     .map((r) => ({
       what: r.what,
-      values: r.valuesMm,
+      values: r.values,
       ...(r.overTeeth === undefined ? {} : { overTeeth: r.overTeeth }),
+      ...(r.pitches === undefined ? {} : { pitches: r.pitches }),
     }));
   const gear = candidate ? gearSpecOf(candidate) : undefined;
   return useQuery({
@@ -73,6 +119,27 @@ export function useDrawing(
       ),
     enabled: gear !== undefined,
     placeholderData: keepPreviousData,
+    staleTime: Infinity,
+  }).data;
+}
+
+/** Where two candidates differ when one is laid over the other. */
+export function useDifference(
+  first: Schemas['CandidateView'] | undefined,
+  second: Schemas['CandidateView'] | undefined,
+) {
+  const one = first && gearSpecOf(first);
+  const two = second && gearSpecOf(second);
+  return useQuery({
+    queryKey: ['difference', one, two],
+    queryFn: ({ signal }) =>
+      ask(
+        api.POST('/api/workings/making/difference', {
+          body: { first: one as Schemas['GearSpec'], second: two as Schemas['GearSpec'] },
+          signal,
+        }),
+      ),
+    enabled: one !== undefined && two !== undefined,
     staleTime: Infinity,
   }).data;
 }

@@ -7,21 +7,26 @@ import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { Frame } from '../job/Sheet';
 import { Answers } from '../reading/Answers';
-import { EMPTY_GEAR, type GearDraft } from '../reading/draft';
+import { CaliperStandIn } from '../reading/CaliperStandIn';
+import { EMPTY_GEAR, gearSpecOf, type GearDraft } from '../reading/draft';
 import { ReadingMat } from '../reading/ReadingMat';
 import { ReadingStrip } from '../reading/ReadingStrip';
+import { SheetButton } from '../reading/SheetButton';
 import { useIdentify, useSpans } from '../reading/useIdentify';
+import { WorkingsHead } from './WorkingsHead';
 
 /** Which gear is it, without a job. */
 export default function ReadAGear() {
-  const [kept, setDraft] = useDraft<GearDraft>('workings-read');
+  const [kept, setDraft] = useDraft<GearDraft>('workings-read-2');
   const [chosen, setChosen] = useState(0);
   const [overlay, setOverlay] = useState(false);
   const draft = kept ?? EMPTY_GEAR;
   const spans = useSpans(draft.teeth);
   const live = useIdentify(draft, spans);
   const candidate = live.answer?.candidates[chosen] ?? live.answer?.candidates[0];
-  useKeys({ o: () => setOverlay((on) => !on) });
+  const step = (by: number) =>
+    setChosen((now) => Math.max(0, Math.min((live.answer?.candidates.length ?? 1) - 1, now + by)));
+  useKeys({ o: () => setOverlay((on) => !on), ArrowDown: () => step(1), ArrowUp: () => step(-1) });
   return (
     <Frame
       mat={
@@ -35,9 +40,7 @@ export default function ReadAGear() {
         />
       }
     >
-      <Box component="h1" sx={{ fontSize: 22, mb: 0.5 }}>
-        {texts.workingsPage.title}
-      </Box>
+      <WorkingsHead page="read" />
       <Box sx={{ color: colour.inkSoft, mb: 1 }}>{texts.workingsPage.why}</Box>
       <ReadingStrip
         draft={draft}
@@ -52,7 +55,15 @@ export default function ReadAGear() {
           {live.refused.message}
         </Notice>
       )}
-      {live.answer && <Answers answer={live.answer} chosen={chosen} choose={setChosen} />}
+      {live.answer && (
+        <>
+          <Answers answer={live.answer} chosen={chosen} choose={setChosen} />
+          {live.answer.candidates.some((c) => gearSpecOf(c)) && (
+            <SheetButton answer={live.answer} title={texts.read.title} />
+          )}
+        </>
+      )}
+      <CaliperStandIn first={1} />
     </Frame>
   );
 }

@@ -1,8 +1,10 @@
 package app.gewerk.server.making;
 
 import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.Outline;
 import app.gewerk.core.gear.Point;
-import app.gewerk.core.gear.RackCut;
+import app.gewerk.core.making.Blank;
+import app.gewerk.core.making.Bore;
 import app.gewerk.core.making.GearSvg;
 import java.util.List;
 import java.util.Locale;
@@ -14,16 +16,17 @@ final class GearSheet {
 
     private GearSheet() {}
 
-    /** @throws IllegalArgumentException if the gear does not fit on the page */
-    static byte[] pdf(CylindricalGear gear, double boreMm, String title, String words) {
-        GearSvg.requireWall(gear, boreMm);
-        if (gear.tipDiameterMm() > LARGEST_MM) {
-            throw new IllegalArgumentException(String.format(
-                    Locale.ROOT,
-                    "At true size this gear (%.1f mm) does not fit on one A4 page; up to %.0f mm do. Take the SVG",
-                    gear.tipDiameterMm(),
-                    LARGEST_MM));
-        }
+    private static final int MOST_CANDIDATES = 9;
+    private static final String HOW_TO_PRINT =
+            "Print at 100 %, not \"fit to page\". The ruler below must measure 50 mm; then the gears are true too.";
+
+    /** A gear and what it is called. */
+    record Named(CylindricalGear gear, String name) {}
+
+    /** @throws IllegalArgumentException if the gear does not fit on the page, or its bore leaves no wall */
+    static byte[] pdf(CylindricalGear gear, Blank blank, String title, String words) {
+        List<Blank.Loop> loops = blank.loops(gear, GearSvg.CHORD_TOLERANCE_MM);
+        requireFits(gear, LARGEST_MM, "Take the SVG");
         try (PdfPage page = new PdfPage(title)) {
             page.heading(title);
             page.line(words);
@@ -33,21 +36,67 @@ final class GearSheet {
                     gear.tipDiameterMm(),
                     gear.referenceDiameterMm(),
                     gear.rootDiameterMm(),
-                    boreMm > 0 ? String.format(Locale.ROOT, ", bore %.2f mm", boreMm) : ""));
-            page.line(
-                    "Print at 100 %, not \"fit to page\". The ruler below must measure 50 mm; then the gear is true too.");
+                    blank.bore().map(b -> ", bore " + b.words()).orElse("")));
+            page.line(HOW_TO_PRINT);
             double centreY = 65 + LARGEST_MM / 2;
-            outline(page, gear, PdfPage.WIDTH_MM / 2, centreY);
-            if (boreMm > 0) {
-                circle(page, PdfPage.WIDTH_MM / 2, centreY, boreMm / 2);
+            loops.forEach(loop -> draw(page, loop.points(), PdfPage.WIDTH_MM / 2, centreY));
+            ruler(page, PdfPage.MARGIN_MM, 30);
+            return page.bytes();
+        }
+    }
+
+    /**
+     * Up to nine gears on one page, in rows of up to three, each with its name and a number.
+     *
+     * @throws IllegalArgumentException if there are more, or they do not fit side by side
+     */
+    static byte[] candidates(List<Named> gears, String title) {
+        if (gears.isEmpty() || gears.size() > MOST_CANDIDATES) {
+            throw new IllegalArgumentException("One to nine gears go on a page; " + gears.size() + " given");
+        }
+        int columns = gears.size() <= 1 ? 1 : gears.size() <= 4 ? 2 : 3;
+        int rows = (gears.size() + columns - 1) / columns;
+        double width = (PdfPage.WIDTH_MM - 2 * PdfPage.MARGIN_MM) / columns;
+        double top = PdfPage.HEIGHT_MM - 52;
+        double bottom = 48;
+        double height = (top - bottom) / rows;
+        double room = Math.min(width, height - 9) - 3;
+        gears.forEach(g -> requireFits(g.gear, room, "Choose fewer, or print them one by one"));
+        try (PdfPage page = new PdfPage(title)) {
+            page.heading(title);
+            page.line("Lay the real gear on each drawing: teeth and spaces must match all round.");
+            page.line(HOW_TO_PRINT);
+            for (int i = 0; i < gears.size(); i++) {
+                double x = PdfPage.MARGIN_MM + (i % columns + 0.5) * width;
+                double y = top - (i / columns + 0.5) * height;
+                CylindricalGear gear = gears.get(i).gear;
+                draw(page, Outline.of(gear, GearSvg.CHORD_TOLERANCE_MM), x, y + 4);
+                draw(page, new Bore.Round(1).outline(0.01), x, y + 4);
+                page.text(
+                        (i + 1) + "  " + gears.get(i).name,
+                        columns == 3 ? 7 : 9,
+                        x - width / 2 + 2,
+                        y - height / 2 + 3);
             }
             ruler(page, PdfPage.MARGIN_MM, 30);
             return page.bytes();
         }
     }
 
-    private static void outline(PdfPage page, CylindricalGear gear, double xMm, double yMm) {
-        List<Point> outline = RackCut.of(gear).outline(GearSvg.CHORD_TOLERANCE_MM);
+    private static void requireFits(CylindricalGear gear, double roomMm, String instead) {
+        double size = gear.internal() ? gear.rootDiameterMm() : gear.tipDiameterMm();
+        if (size > roomMm) {
+            throw new IllegalArgumentException(String.format(
+                    Locale.ROOT,
+                    "At true size this gear (%.1f mm) does not fit on one A4 page%s; up to %.0f mm do. %s",
+                    size,
+                    roomMm < LARGEST_MM ? " beside the others" : "",
+                    roomMm,
+                    instead));
+        }
+    }
+
+    private static void draw(PdfPage page, List<Point> outline, double xMm, double yMm) {
         page.draw(c -> {
             c.setLineWidth(PdfPage.points(0.05));
             c.moveTo(
@@ -55,21 +104,6 @@ final class GearSheet {
                     PdfPage.points(yMm + outline.getFirst().y()));
             for (Point point : outline.subList(1, outline.size())) {
                 c.lineTo(PdfPage.points(xMm + point.x()), PdfPage.points(yMm + point.y()));
-            }
-            c.closePath();
-            c.stroke();
-        });
-    }
-
-    private static void circle(PdfPage page, double xMm, double yMm, double radiusMm) {
-        int sides = 180;
-        page.draw(c -> {
-            c.moveTo(PdfPage.points(xMm + radiusMm), PdfPage.points(yMm));
-            for (int i = 1; i < sides; i++) {
-                double angle = 2 * Math.PI * i / sides;
-                c.lineTo(
-                        PdfPage.points(xMm + radiusMm * Math.cos(angle)),
-                        PdfPage.points(yMm + radiusMm * Math.sin(angle)));
             }
             c.closePath();
             c.stroke();

@@ -1,8 +1,14 @@
 package app.gewerk.server.making;
 
+import app.gewerk.core.gear.ContactLine;
 import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.GearPair;
+import app.gewerk.core.gear.Outline;
 import app.gewerk.core.gear.Point;
+import app.gewerk.core.making.Blank;
+import app.gewerk.core.making.Bore;
 import app.gewerk.core.making.GearSvg;
+import app.gewerk.core.making.OutlineDifference;
 import app.gewerk.core.reading.LengthEntry;
 import app.gewerk.core.reading.Marks;
 import app.gewerk.core.reading.Reading;
@@ -29,6 +35,9 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class MakingController {
     private static final double ON_SCREEN_TOLERANCE_MM = 0.003;
+    /** Coarser while turning, where the eye follows and the browser draws sixty times a second. */
+    private static final double TURNING_TOLERANCE_MM = 0.005;
+
     private static final double LARGEST_BORE_MM = 500;
 
     private final ReadingService readings;
@@ -42,6 +51,7 @@ class MakingController {
     record DrawingRequest(
             GearSpec gear,
             @Nullable String boreTyped,
+            @Nullable BlankSpec blank,
             @Nullable List<ReadingEntry> readings) {}
 
     record MarkView(
@@ -70,61 +80,196 @@ class MakingController {
         }
     }
 
-    /** @param path SVG path data in mm, axis at 0 0, y downwards */
+    record LoopView(String what, String path) {}
+
+    /**
+     * @param path SVG path data in mm, axis at 0 0, y downwards; of a ring the body with its hole (fill rule even-odd)
+     * @param extentMm across everything drawn
+     * @param holes bore, hub, holes in the web
+     */
     record Drawing(
             String path,
+            double extentMm,
             double tipDiameterMm,
             double referenceDiameterMm,
             double rootDiameterMm,
             double baseDiameterMm,
             double boreMm,
+            List<LoopView> holes,
             List<MarkView> marks) {}
 
     @PostMapping("/api/workings/making/drawing")
     Drawing drawing(@RequestBody DrawingRequest request) {
         CylindricalGear gear = request.gear().gear();
-        double bore = typedBore(request.boreTyped());
+        double typed = typedBore(request.boreTyped());
+        double bore = typed < gear.rootDiameterMm() && !gear.internal() ? typed : 0;
+        Blank blank = request.blank() == null
+                ? Blank.withRoundBore(bore)
+                : request.blank().blank(gear.toothCount());
         List<Reading> usable = new ArrayList<>();
         for (ReadingEntry entry : request.readings() == null ? List.<ReadingEntry>of() : request.readings()) {
             usable.add(entry.reading());
         }
+        List<Blank.Loop> loops = blank.loops(gear, ON_SCREEN_TOLERANCE_MM);
+        double extent = gear.internal() ? ringBodyMm(gear) : gear.tipDiameterMm();
         return new Drawing(
-                GearSvg.pathData(gear, ON_SCREEN_TOLERANCE_MM),
+                body(gear, loops.getFirst().points()),
+                extent,
                 gear.tipDiameterMm(),
                 gear.referenceDiameterMm(),
                 gear.rootDiameterMm(),
                 gear.baseDiameterMm(),
-                bore < gear.rootDiameterMm() ? bore : 0,
+                bore,
+                loops.stream()
+                        .skip(1)
+                        .map(l -> new LoopView(l.what(), GearSvg.pathData(l.points())))
+                        .toList(),
                 Marks.on(gear, usable).stream().map(MarkView::of).toList());
+    }
+
+    /** A ring is drawn with as much of its body as it needs to be seen. */
+    private static double ringBodyMm(CylindricalGear ring) {
+        return ring.rootDiameterMm() + 4 * ring.normalModule();
+    }
+
+    private static String body(CylindricalGear gear, List<Point> teeth) {
+        String path = GearSvg.pathData(teeth);
+        return gear.internal()
+                ? GearSvg.pathData(new Bore.Round(ringBodyMm(gear)).outline(ON_SCREEN_TOLERANCE_MM)) + path
+                : path;
+    }
+
+    record PairToDraw(
+            GearSpec first, GearSpec second, @Nullable Double centreDistanceMm) {}
+
+    /**
+     * Two gears in mesh to be turned on the mat; y downwards, the first one's axis at 0 0. Contacts as
+     * {@link ContactLine} explains them.
+     *
+     * @param freeAngleDeg how far the second can be turned with the first held
+     */
+    record PairDrawing(
+            String firstPath,
+            String secondPath,
+            double firstExtentMm,
+            double secondExtentMm,
+            double centreX,
+            double centreY,
+            double secondTurnDeg,
+            double turnsPerTurn,
+            double freeAngleDeg,
+            double firstWorkingDiameterMm,
+            double secondWorkingDiameterMm,
+            double tangentX,
+            double tangentY,
+            double directionX,
+            double directionY,
+            double contactFromMm,
+            double contactToMm,
+            double contactOffsetMm,
+            double basePitchMm,
+            double baseRadiusMm) {}
+
+    @PostMapping("/api/workings/making/pair")
+    PairDrawing pair(@RequestBody PairToDraw request) {
+        CylindricalGear first = request.first().gear();
+        CylindricalGear second = request.second().gear();
+        GearPair pair = request.centreDistanceMm() == null
+                ? GearPair.withoutBacklash(first, second)
+                : GearPair.at(first, second, request.centreDistanceMm());
+        ContactLine line = ContactLine.of(pair);
+        return new PairDrawing(
+                body(first, Outline.of(first, TURNING_TOLERANCE_MM)),
+                body(second, Outline.of(second, TURNING_TOLERANCE_MM)),
+                first.tipDiameterMm(),
+                second.internal() ? ringBodyMm(second) : second.tipDiameterMm(),
+                line.wheelAxis().x(),
+                -line.wheelAxis().y(),
+                -line.wheelTurnDeg(),
+                line.wheelTurnsPerTurn(),
+                Math.max(0, pair.wheelFreeAngleDeg()),
+                pair.pinionWorkingDiameterMm(),
+                pair.wheelWorkingDiameterMm(),
+                line.tangent().x(),
+                -line.tangent().y(),
+                line.direction().x(),
+                -line.direction().y(),
+                line.fromMm(),
+                line.toMm(),
+                line.offsetMm(),
+                line.basePitchMm(),
+                line.baseRadiusMm());
+    }
+
+    record TwoGears(GearSpec first, GearSpec second) {}
+
+    /** Where two gears laid over each other differ (mm); y downwards. */
+    record DrawnDifference(double tipMm, double rootMm, double flankMm, double flankX, double flankY, int teethApart) {}
+
+    @PostMapping("/api/workings/making/difference")
+    DrawnDifference difference(@RequestBody TwoGears request) {
+        OutlineDifference found =
+                OutlineDifference.of(request.first().gear(), request.second().gear());
+        return new DrawnDifference(
+                found.tipMm(),
+                found.rootMm(),
+                found.flankMm(),
+                found.flankAt().x(),
+                -found.flankAt().y(),
+                found.teethApart());
     }
 
     record FileRequest(
             GearSpec gear,
             @Nullable Double boreMm,
+            @Nullable BlankSpec blank,
             @Nullable String title) {}
+
+    private static Blank blank(FileRequest request, CylindricalGear gear) {
+        return request.blank() == null
+                ? Blank.withRoundBore(bore(request.boreMm()))
+                : request.blank().blank(gear.toothCount());
+    }
 
     @PostMapping(value = "/api/workings/making/gear.svg", produces = "image/svg+xml")
     ResponseEntity<byte[]> svg(@RequestBody FileRequest request) {
-        return svg(request.gear().gear(), bore(request.boreMm()), title(request.title()), "gear");
+        CylindricalGear gear = request.gear().gear();
+        return svg(gear, blank(request, gear), title(request.title()), "gear");
     }
 
     @PostMapping(value = "/api/workings/making/gear.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     ResponseEntity<byte[]> pdf(@RequestBody FileRequest request) {
-        return pdf(request.gear().gear(), bore(request.boreMm()), title(request.title()), "gear");
+        CylindricalGear gear = request.gear().gear();
+        return pdf(gear, blank(request, gear), title(request.title()), "gear");
+    }
+
+    record SheetGear(GearSpec gear, String name) {}
+
+    record SheetRequest(List<SheetGear> gears, @Nullable String title) {}
+
+    /** Several gears at true size on one page, to hold the real one against. */
+    @PostMapping(value = "/api/workings/making/candidates.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
+    ResponseEntity<byte[]> candidates(@RequestBody SheetRequest request) {
+        List<GearSheet.Named> gears = request.gears().stream()
+                .map(g -> new GearSheet.Named(g.gear().gear(), g.name()))
+                .toList();
+        return file(GearSheet.candidates(gears, title(request.title())), "candidates.pdf", MediaType.APPLICATION_PDF);
     }
 
     @GetMapping(value = "/api/making/{jobId}/gear.svg", produces = "image/svg+xml")
     ResponseEntity<byte[]> jobSvg(@PathVariable long jobId) {
         ReadingService.Wanted wanted = readings.wanted(jobId);
         JobService.Job job = jobs.job(jobId);
-        return svg(wanted.need().gear(), wanted.need().boreMm(), title(job, wanted), fileName(job));
+        return svg(
+                wanted.need().gear(), Blank.withRoundBore(wanted.need().boreMm()), title(job, wanted), fileName(job));
     }
 
     @GetMapping(value = "/api/making/{jobId}/gear.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     ResponseEntity<byte[]> jobPdf(@PathVariable long jobId) {
         ReadingService.Wanted wanted = readings.wanted(jobId);
         JobService.Job job = jobs.job(jobId);
-        return pdf(wanted.need().gear(), wanted.need().boreMm(), title(job, wanted), fileName(job));
+        return pdf(
+                wanted.need().gear(), Blank.withRoundBore(wanted.need().boreMm()), title(job, wanted), fileName(job));
     }
 
     private static String title(JobService.Job job, ReadingService.Wanted wanted) {
@@ -158,20 +303,24 @@ class MakingController {
         return title == null || title.isBlank() ? "Gear" : title.strip();
     }
 
-    private static ResponseEntity<byte[]> svg(CylindricalGear gear, double boreMm, String title, String name) {
-        byte[] bytes = GearSvg.document(gear, boreMm, title).getBytes(StandardCharsets.UTF_8);
+    private static ResponseEntity<byte[]> svg(CylindricalGear gear, Blank blank, String title, String name) {
+        byte[] bytes = GearSvg.document(gear, blank, title).getBytes(StandardCharsets.UTF_8);
         return file(bytes, name + ".svg", MediaType.valueOf("image/svg+xml"));
     }
 
-    private static ResponseEntity<byte[]> pdf(CylindricalGear gear, double boreMm, String title, String name) {
+    private static ResponseEntity<byte[]> pdf(CylindricalGear gear, Blank blank, String title, String name) {
         String words = String.format(
                 java.util.Locale.ROOT,
-                "module %.4f, %d teeth, %s°, profile shift %+.3f",
+                "%smodule %.4f, %d teeth, %s°, profile shift %+.3f%s",
+                gear.internal() ? "ring, " : "",
                 gear.normalModule(),
                 gear.toothCount(),
                 gear.rack().pressureAngleDeg(),
-                gear.profileShiftCoefficient());
-        return file(GearSheet.pdf(gear, boreMm, title, words), name + ".pdf", MediaType.APPLICATION_PDF);
+                gear.profileShiftCoefficient(),
+                gear.helixAngleDeg() == 0
+                        ? ""
+                        : String.format(java.util.Locale.ROOT, ", helix angle %.2f°", gear.helixAngleDeg()));
+        return file(GearSheet.pdf(gear, blank, title, words), name + ".pdf", MediaType.APPLICATION_PDF);
     }
 
     private static ResponseEntity<byte[]> file(byte[] bytes, String name, MediaType type) {

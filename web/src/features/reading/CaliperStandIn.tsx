@@ -1,0 +1,117 @@
+import { Box } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { api, ask } from '../../api/client';
+import { Key } from '../../parts/Key';
+import { texts } from '../../texts';
+import { colour } from '../../theme';
+
+/** Types into a field as a data cable does: the digits, then Enter. */
+function type(field: HTMLInputElement, keys: string) {
+  field.focus();
+  // The prototype's own setter: React listens to its event only when the value was not set through React's.
+  Reflect.set(
+    HTMLInputElement.prototype,
+    'value',
+    field.value.trim() === '' ? keys : `${field.value.trim()} ${keys}`,
+    field,
+  );
+  field.dispatchEvent(new Event('input', { bubbles: true }));
+  field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }));
+}
+
+/** A caliper with a data cable, for practice: it measures a made-up gear and sends what it shows. */
+export function CaliperStandIn({ first }: { first: number }) {
+  const [open, setOpen] = useState(false);
+  const [number, setNumber] = useState(first);
+  const [hint, setHint] = useState(false);
+  const field = useRef<HTMLInputElement | null>(null);
+  const specimen = useQuery({
+    queryKey: ['specimen', number],
+    queryFn: () => ask(api.GET('/api/standin/caliper/specimen', { params: { query: { number } } })),
+    enabled: open,
+    staleTime: Infinity,
+  });
+  useEffect(() => {
+    const seen = (event: FocusEvent) => {
+      const target = event.target;
+      if (target instanceof HTMLInputElement && target.dataset['cableWhat']) field.current = target;
+    };
+    window.addEventListener('focusin', seen);
+    return () => window.removeEventListener('focusin', seen);
+  }, []);
+  const send = async () => {
+    const into = field.current;
+    const what = into?.dataset['cableWhat'];
+    setHint(!into?.isConnected || !what);
+    if (!into?.isConnected || !what) return;
+    const over = Number(into.dataset['cableOverTeeth']);
+    const pitches = Number(into.dataset['cablePitches']);
+    const sent = await ask(
+      api.GET('/api/standin/caliper', {
+        params: {
+          query: {
+            number,
+            what,
+            ...(over > 0 ? { overTeeth: over } : {}),
+            ...(pitches > 0 ? { pitches } : {}),
+          },
+        },
+      }),
+    );
+    type(into, sent.keys);
+  };
+  useEffect(() => {
+    if (!open) return undefined;
+    const press = (event: KeyboardEvent) => {
+      if (event.key !== 'F9') return;
+      event.preventDefault();
+      void send();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  });
+  const button = {
+    font: 'inherit',
+    border: 0,
+    minHeight: 34,
+    px: 1.25,
+    cursor: 'pointer',
+    bgcolor: colour.kraft,
+    color: colour.ink,
+  } as const;
+  if (!open) {
+    return (
+      <Box component="button" type="button" sx={{ ...button, mt: 1 }} onClick={() => setOpen(true)}>
+        {texts.read.cable.open}
+      </Box>
+    );
+  }
+  return (
+    <Box
+      component="section"
+      aria-label={texts.read.cable.title}
+      sx={{ border: `2px dashed ${colour.kraftDark}`, p: 1, mt: 1, display: 'grid', gap: 0.5 }}
+    >
+      <strong>{texts.read.cable.title}</strong>
+      <Box sx={{ fontSize: 14 }}>
+        {texts.read.cable.why} {specimen.data && texts.read.cable.teeth(specimen.data.toothCount)}{' '}
+        {specimen.data?.looksWorn && texts.read.cable.worn}
+      </Box>
+      <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Box
+          component="button"
+          type="button"
+          sx={{ ...button, bgcolor: colour.go, color: '#fff', fontWeight: 700 }}
+          onClick={() => void send()}
+        >
+          {texts.read.cable.send} <Key>F9</Key>
+        </Box>
+        <Box component="button" type="button" sx={button} onClick={() => setNumber(number + 1)}>
+          {texts.read.cable.another}
+        </Box>
+        {hint && <Box role="alert">{texts.read.cable.pick}</Box>}
+      </Box>
+    </Box>
+  );
+}

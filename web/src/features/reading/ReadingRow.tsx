@@ -1,0 +1,164 @@
+import { Box } from '@mui/material';
+import { useId, type ReactNode } from 'react';
+import { Mark, type MarkName } from '../../parts/Marks';
+import { texts } from '../../texts';
+import { colour, font } from '../../theme';
+
+const WIDTH = '30px 158px minmax(96px, 1fr) 124px 72px';
+
+export function Row(props: {
+  mark: MarkName;
+  label: string;
+  /** What stands before the label's own little field. */
+  shortLabel?: string | undefined;
+  labelField?: ReactNode;
+  value: string;
+  set: (value: string) => void;
+  message: string | undefined;
+  understood: string;
+  /** Shown behind the value: the unit it was typed in. */
+  unit?: string | undefined;
+  /** What a data cable is to read here. */
+  cable?: Record<string, string | number | undefined>;
+  agreement?: ReactNode;
+  remove?: (() => void) | undefined;
+}) {
+  const id = useId();
+  return (
+    <Box sx={{ borderBottom: `1px solid ${colour.line}` }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: WIDTH,
+          alignItems: 'center',
+          columnGap: 1,
+          minHeight: 39,
+        }}
+      >
+        <Mark name={props.mark} size={24} color={colour.kraftDark} />
+        <Box sx={{ display: 'flex', gap: 0.5, alignItems: 'center', lineHeight: 1.15 }}>
+          <label htmlFor={id}>{props.shortLabel ?? props.label}</label>
+          {props.labelField}
+        </Box>
+        <Box
+          component="input"
+          id={id}
+          data-reading=""
+          aria-label={props.label}
+          aria-invalid={props.message !== undefined}
+          value={props.value}
+          inputMode="text"
+          autoComplete="off"
+          spellCheck={false}
+          {...Object.fromEntries(
+            Object.entries(props.cable ?? {}).map(([key, value]) => [`data-cable-${key}`, value]),
+          )}
+          onChange={(event: React.ChangeEvent<HTMLInputElement>) => props.set(event.target.value)}
+          sx={{
+            font: 'inherit',
+            fontFamily: font.figures,
+            fontSize: 17,
+            fontWeight: 600,
+            color: colour.ink,
+            width: '100%',
+            minHeight: 34,
+            border: `1px solid ${props.message ? colour.danger : '#cdbf9f'}`,
+            bgcolor: '#fff',
+            px: 1,
+          }}
+        />
+        <Box sx={{ fontFamily: font.figures, fontSize: 13.5, color: colour.inkSoft, lineHeight: 1.15 }}>
+          {props.unit && <span>{props.unit} </span>}
+          {props.understood}
+        </Box>
+        {props.agreement ??
+          (props.remove && (
+            <Box
+              component="button"
+              type="button"
+              aria-label={`${texts.read.remove}: ${props.label}`}
+              onClick={props.remove}
+              sx={{ font: 'inherit', border: 0, bgcolor: 'transparent', cursor: 'pointer', minHeight: 32 }}
+            >
+              ✕
+            </Box>
+          ))}
+      </Box>
+      {props.message && (
+        <Box role="alert" sx={{ color: colour.danger, fontSize: 14, pb: 0.75, pl: '192px' }}>
+          {props.message}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+export function Count(props: {
+  value: number | undefined;
+  label: string;
+  set: (value: number) => void;
+  fractional?: boolean;
+}) {
+  return (
+    <Box
+      component="input"
+      type="number"
+      aria-label={props.label}
+      min={props.fractional ? 0.1 : 1}
+      max={999}
+      step={props.fractional ? 0.01 : 1}
+      value={props.value ?? ''}
+      onChange={(event: React.ChangeEvent<HTMLInputElement>) => {
+        const typed = Number(event.target.value.replace(',', '.'));
+        if (typed > 0) props.set(typed);
+      }}
+      sx={{
+        font: 'inherit',
+        fontFamily: font.figures,
+        width: props.fractional ? 62 : 50,
+        minHeight: 30,
+        border: `1px solid ${colour.line}`,
+        bgcolor: 'transparent',
+      }}
+    />
+  );
+}
+
+/** Where a reading falls against what the gear would show: the middle third is what chance does. */
+export function Agreement({ sigmas }: { sigmas: number }) {
+  const place = 50 + Math.max(-46, Math.min(46, sigmas * 11));
+  const far = Math.abs(sigmas) > 3;
+  return (
+    <Box
+      role="img"
+      aria-label={texts.read.agree(sigmas.toFixed(1))}
+      title={texts.read.agree(sigmas.toFixed(1))}
+      sx={{
+        position: 'relative',
+        height: 18,
+        background: `linear-gradient(90deg, #efc9a6, ${colour.goPale} 28%, ${colour.goPale} 72%, #efc9a6)`,
+        '&::before': {
+          content: '""',
+          position: 'absolute',
+          left: '50%',
+          top: 2,
+          bottom: 2,
+          borderLeft: `2px solid ${colour.inkSoft}`,
+        },
+      }}
+    >
+      <Box
+        className="moves"
+        sx={{
+          position: 'absolute',
+          left: `calc(${place}% - 6px)`,
+          top: 3,
+          width: 12,
+          height: 12,
+          borderRadius: far ? 0 : '50%',
+          bgcolor: far ? colour.danger : colour.ink,
+        }}
+      />
+    </Box>
+  );
+}

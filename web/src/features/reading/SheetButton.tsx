@@ -1,0 +1,63 @@
+import { Box } from '@mui/material';
+import { useState } from 'react';
+import { api, ask, Refused, type Schemas } from '../../api/client';
+import { angleWords, shiftWords } from '../../parts/words';
+import { texts } from '../../texts';
+import { colour } from '../../theme';
+import { gearSpecOf } from './draft';
+
+const MOST = 9;
+
+/** The candidates on one page at true size, as a PDF to print. */
+export function SheetButton({ answer, title }: { answer: Schemas['Identified']; title: string }) {
+  const [refused, setRefused] = useState('');
+  const make = async () => {
+    const gears = answer.candidates.flatMap((c) => {
+      const gear = gearSpecOf(c);
+      const name = `${c.name}, ${angleWords(c.pressureAngleDeg)}${c.addendumCoefficient < 1 ? ' stub' : ''}, ${shiftWords(c.profileShiftCoefficient)}`;
+      return gear ? [{ gear, name }] : [];
+    });
+    try {
+      const page: unknown = await ask(
+        api.POST('/api/workings/making/candidates.pdf', {
+          body: { gears: gears.slice(0, MOST), title },
+          parseAs: 'blob',
+        }),
+      );
+      const link = document.createElement('a');
+      link.href = URL.createObjectURL(page as Blob);
+      link.download = 'candidates.pdf';
+      link.click();
+      URL.revokeObjectURL(link.href);
+      setRefused('');
+    } catch (failed) {
+      if (failed instanceof Refused) setRefused(failed.message);
+      else throw failed;
+    }
+  };
+  return (
+    <Box>
+      <Box
+        component="button"
+        type="button"
+        onClick={() => void make()}
+        sx={{
+          font: 'inherit',
+          border: 0,
+          bgcolor: colour.kraft,
+          color: colour.ink,
+          minHeight: 34,
+          px: 1.25,
+          cursor: 'pointer',
+        }}
+      >
+        {texts.read.sheet}
+      </Box>
+      {refused && (
+        <Box role="alert" sx={{ color: colour.danger, fontSize: 14 }}>
+          {refused}
+        </Box>
+      )}
+    </Box>
+  );
+}
