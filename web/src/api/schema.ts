@@ -878,6 +878,8 @@ export interface components {
             /** Format: double */
             overPinsMm?: number;
             /** Format: double */
+            pinCentreMm?: number;
+            /** Format: double */
             referenceDiameterMm: number;
             /** Format: double */
             rootDiameterMm: number;
@@ -1213,6 +1215,7 @@ export interface components {
             firstWorkingDiameterMm: number;
             /** Format: double */
             freeAngleDeg: number;
+            overlaps: boolean;
             /** Format: double */
             secondExtentMm: number;
             secondPath: string;

@@ -7,6 +7,15 @@ import { colour, font } from '../theme';
 
 const ROOM_PX = 110;
 
+/** How the mat lies on the screen: pixels to the millimetre, where its origin is, its size in pixels. */
+export interface Placed {
+  scale: number;
+  originX: number;
+  originY: number;
+  width: number;
+  height: number;
+}
+
 interface View {
   scale: number;
   x: number;
@@ -23,11 +32,11 @@ export function Mat(props: {
   legend?: ReactNode;
   /** What lies in the middle (mm); the origin when left out. */
   centre?: { x: number; y: number } | undefined;
-  /** The extent is that from top to bottom: the width may be less. */
-  tall?: boolean;
-  /** What lies on the mat takes the pointer itself. */
-  dragsContent?: boolean;
-  children: (pen: number) => ReactNode;
+  /** When what lies there is taller than wide: its width; the extent is its height. */
+  widthMm?: number;
+  /** A layer of its own over the mat, placed as the mat is. */
+  over?: ((place: Placed) => ReactNode) | undefined;
+  children?: (pen: number) => ReactNode;
 }) {
   const frame = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 400, height: 600 });
@@ -42,10 +51,12 @@ export function Mat(props: {
     watch.observe(element);
     return () => watch.disconnect();
   }, []);
-  const room = props.tall
-    ? size.height - 1.6 * ROOM_PX
-    : Math.min(size.width - ROOM_PX, size.height - 2 * ROOM_PX);
-  const fitScale = Math.max(0.5, room / Math.max(4, props.extentMm));
+  const fitScale = Math.max(
+    0.5,
+    props.widthMm === undefined
+      ? Math.min(size.width - ROOM_PX, size.height - 2 * ROOM_PX) / Math.max(4, props.extentMm)
+      : Math.min((size.width - 24) / props.widthMm, (size.height - 1.6 * ROOM_PX) / props.extentMm),
+  );
   const fitted: View = {
     scale: fitScale,
     x: -(props.centre?.x ?? 0) * fitScale,
@@ -106,7 +117,7 @@ export function Mat(props: {
           onPointerMove={move}
           onPointerUp={up}
           onPointerCancel={up}
-          style={{ display: 'block', touchAction: 'none', cursor: props.dragsContent ? 'default' : 'grab' }}
+          style={{ display: 'block', touchAction: 'none', cursor: 'grab' }}
           aria-hidden="true"
         >
           <Lines
@@ -118,10 +129,11 @@ export function Mat(props: {
             height={height}
           />
           <g transform={`translate(${originX} ${originY}) scale(${view.scale})`}>
-            {props.children(1 / view.scale)}
+            {props.children?.(1 / view.scale)}
           </g>
           <Ruler scale={view.scale} originX={originX} width={width} />
         </svg>
+        {props.over?.({ scale: view.scale, originX, originY, width, height })}
       </Box>
       <Box
         sx={{
@@ -153,7 +165,7 @@ export function Mat(props: {
               [texts.mat.in, '+', () => zoom(1.25)],
               [texts.mat.fit, texts.mat.fit, fit],
               [texts.mat.trueSize, texts.mat.trueSize, trueSize],
-              ...(screen.set ? [[texts.mat.setScreen, '⚙', () => setSetting(true)] as const] : []),
+              ...(screen.set ? [[texts.mat.setScreen, '▭', () => setSetting(true)] as const] : []),
             ] as const
           ).map(([label, shown, act]) => (
             <Box
@@ -233,7 +245,9 @@ function Ruler({ scale, originX, width }: { scale: number; originX: number; widt
   const label = [1, 2, 5, 10, 20, 50, 100].find((mm) => mm * scale >= 44) ?? 200;
   const first = Math.ceil(-originX / scale / label) * label;
   const marks: number[] = [];
-  for (let mm = first; originX + mm * scale < width; mm += label) marks.push(mm);
+  for (let mm = first; originX + mm * scale < width - 14; mm += label) {
+    if (originX + mm * scale > 14) marks.push(mm);
+  }
   return (
     <g>
       <rect width={width} height="20" fill={colour.mat} />

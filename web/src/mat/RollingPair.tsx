@@ -1,138 +1,218 @@
-import { useEffect, useId, useRef, type PointerEvent } from 'react';
+import { useEffect, useRef, type PointerEvent } from 'react';
 import type { Schemas } from '../api/client';
 import { useKeys } from '../parts/useKeys';
+import { texts } from '../texts';
 import { colour } from '../theme';
+import type { Placed } from './Mat';
 
 type Pair = Schemas['PairDrawing'];
 
+const DEGREES = Math.PI / 180;
+const OVERLAP = '#d4281e';
+const WHEEL = '#e3d3b0';
+const PITCH_CIRCLE = '#8d7b5c';
+
+interface Turned {
+  first: number;
+  second: number;
+}
+
+/** Where the second gear stands: the driving flank is in contact, at one end of its play. Screen degrees, clockwise. */
+function turned(pair: Pair, first: number, flank: number): Turned {
+  const play = (flank * Math.sign(-pair.turnsPerTurn) * pair.freeAngleDeg) / 2;
+  return { first, second: pair.secondTurnDeg + first * pair.turnsPerTurn - play };
+}
+
+/** Where flanks touch, along the line of action. */
+function contacts(pair: Pair, first: number, flank: number): { x: number; y: number }[] {
+  const along = pair.contactOffsetMm + flank * -first * DEGREES * pair.baseRadiusMm;
+  const beyond = (along - pair.contactFromMm) % pair.basePitchMm;
+  const found = [];
+  for (
+    let s = pair.contactFromMm + (beyond < 0 ? beyond + pair.basePitchMm : beyond);
+    s <= pair.contactToMm + 1e-9;
+    s += pair.basePitchMm
+  ) {
+    found.push(onLine(pair, s, flank));
+  }
+  return found;
+}
+
+function onLine(pair: Pair, s: number, flank: number) {
+  return { x: flank * (pair.tangentX + s * pair.directionX), y: pair.tangentY + s * pair.directionY };
+}
+
+function draw(
+  c: CanvasRenderingContext2D,
+  pair: Pair,
+  paths: [Path2D, Path2D],
+  place: Placed,
+  turn: number,
+  flank: number,
+) {
+  const ratio = window.devicePixelRatio;
+  const pen = 1 / place.scale;
+  const now = turned(pair, turn, flank);
+  const base = () =>
+    c.setTransform(
+      ratio * place.scale,
+      0,
+      0,
+      ratio * place.scale,
+      ratio * place.originX,
+      ratio * place.originY,
+    );
+  const second = () => {
+    base();
+    c.translate(pair.centreX, pair.centreY);
+    c.rotate(now.second * DEGREES);
+  };
+  const first = () => {
+    base();
+    c.rotate(now.first * DEGREES);
+  };
+  const axle = () => {
+    c.beginPath();
+    c.arc(0, 0, 4 * pen, 0, 2 * Math.PI);
+    c.fillStyle = colour.mat;
+    c.fill();
+    c.beginPath();
+    c.moveTo(0, -4 * pen);
+    c.lineTo(0, -12 * pen);
+    c.stroke();
+  };
+  c.setTransform(1, 0, 0, 1, 0, 0);
+  c.clearRect(0, 0, c.canvas.width, c.canvas.height);
+  c.lineWidth = pen;
+  c.strokeStyle = colour.ink;
+  second();
+  c.fillStyle = WHEEL;
+  c.fill(paths[1], 'evenodd');
+  c.stroke(paths[1]);
+  axle();
+  first();
+  c.fillStyle = colour.bone;
+  c.fill(paths[0]);
+  c.stroke(paths[0]);
+  axle();
+  if (pair.overlaps) {
+    c.save();
+    first();
+    c.clip(paths[0]);
+    second();
+    c.fillStyle = OVERLAP;
+    c.fill(paths[1], 'evenodd');
+    c.restore();
+  }
+  base();
+  c.strokeStyle = PITCH_CIRCLE;
+  c.setLineDash([8 * pen, 4 * pen]);
+  for (const [x, y, diameter] of [
+    [0, 0, pair.firstWorkingDiameterMm],
+    [pair.centreX, pair.centreY, pair.secondWorkingDiameterMm],
+  ] as const) {
+    c.beginPath();
+    c.arc(x, y, diameter / 2, 0, 2 * Math.PI);
+    c.stroke();
+  }
+  c.setLineDash([]);
+  const a = onLine(pair, pair.contactFromMm, flank);
+  const b = onLine(pair, pair.contactToMm, flank);
+  c.strokeStyle = colour.nextEdge;
+  c.lineWidth = 2 * pen;
+  c.beginPath();
+  c.moveTo(a.x, a.y);
+  c.lineTo(b.x, b.y);
+  c.stroke();
+  c.lineWidth = pen;
+  c.strokeStyle = colour.ink;
+  c.fillStyle = colour.nextEdge;
+  for (const dot of contacts(pair, turn, flank)) {
+    c.beginPath();
+    c.arc(dot.x, dot.y, 4.5 * pen, 0, 2 * Math.PI);
+    c.fill();
+    c.stroke();
+  }
+}
+
 /**
  * Two true outlines turning together as the first is dragged: where flanks touch, the line of action, and in red where
- * the drawings overlap. The turning is written straight into the picture, without drawing the page anew.
+ * the drawings overlap. Drawn on a layer of its own, so that the mat below stays as it is.
  */
-export function RollingPair({ pair, pen }: { pair: Pair; pen: number }) {
-  const id = useId();
-  const first = useRef<SVGGElement>(null);
-  const second = useRef<SVGGElement>(null);
-  const firstClip = useRef<SVGPathElement>(null);
-  const overlap = useRef<SVGPathElement>(null);
-  const line = useRef<SVGGElement>(null);
-  const contacts = useRef<SVGGElement>(null);
+export function RollingPair({ pair, place }: { pair: Pair; place: Placed }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
   const turn = useRef(0);
-  const side = useRef(1);
-  const drag = useRef<{ angle: number; turn: number; matrix: DOMMatrix } | undefined>(undefined);
+  const flank = useRef(1);
   const frame = useRef(0);
-  const places = Math.ceil((pair.contactToMm - pair.contactFromMm) / pair.basePitchMm) + 1;
+  const paths = useRef<[Path2D, Path2D]>(undefined);
+  const drag = useRef<{ angle: number; turn: number } | undefined>(undefined);
 
   const show = () => {
     frame.current = 0;
-    const degrees = turn.current;
-    const flank = side.current;
-    // The driving flank is in contact: the second stands at one end of its play.
-    const secondTurn =
-      pair.secondTurnDeg +
-      degrees * pair.turnsPerTurn -
-      (flank * Math.sign(-pair.turnsPerTurn) * pair.freeAngleDeg) / 2;
-    const one = `rotate(${degrees})`;
-    const two = `translate(${pair.centreX} ${pair.centreY}) rotate(${secondTurn})`;
-    first.current?.setAttribute('transform', one);
-    firstClip.current?.setAttribute('transform', one);
-    second.current?.setAttribute('transform', two);
-    overlap.current?.setAttribute('transform', two);
-    line.current?.setAttribute('transform', flank > 0 ? '' : 'scale(-1 1)');
-    const along = pair.contactOffsetMm + (flank * -degrees * Math.PI * pair.baseRadiusMm) / 180;
-    const beyond = (along - pair.contactFromMm) % pair.basePitchMm;
-    const from = pair.contactFromMm + (beyond < 0 ? beyond + pair.basePitchMm : beyond);
-    [...(contacts.current?.children ?? [])].forEach((dot, i) => {
-      const s = from + i * pair.basePitchMm;
-      dot.setAttribute('cx', String(pair.tangentX + s * pair.directionX));
-      dot.setAttribute('cy', String(pair.tangentY + s * pair.directionY));
-      dot.setAttribute('visibility', s <= pair.contactToMm + 1e-9 ? 'visible' : 'hidden');
-    });
+    const c = canvas.current?.getContext('2d');
+    if (!c || !canvas.current) return;
+    paths.current ??= [new Path2D(pair.firstPath), new Path2D(pair.secondPath)];
+    draw(c, pair, paths.current, place, turn.current, flank.current);
+    const now = turned(pair, turn.current, flank.current);
+    canvas.current.dataset['firstTurn'] = String(now.first);
+    canvas.current.dataset['secondTurn'] = String(now.second);
   };
   const turnTo = (degrees: number) => {
     // Screen angles run clockwise; turned counter-clockwise the left flank drives.
-    if (degrees !== turn.current) side.current = degrees < turn.current ? 1 : -1;
+    if (degrees !== turn.current) flank.current = degrees < turn.current ? 1 : -1;
     turn.current = degrees;
     if (!frame.current) frame.current = requestAnimationFrame(show);
   };
   useEffect(() => {
     show();
-    return () => cancelAnimationFrame(frame.current);
+    return () => {
+      cancelAnimationFrame(frame.current);
+      frame.current = 0;
+    };
   });
   useKeys({
     ArrowLeft: () => turnTo(turn.current - 1),
     ArrowRight: () => turnTo(turn.current + 1),
   });
 
-  const angleOf = (event: PointerEvent, matrix: DOMMatrix) => {
-    const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
-    return (Math.atan2(p.y, p.x) * 180) / Math.PI;
+  const angleOf = (event: PointerEvent<HTMLCanvasElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return Math.atan2(event.clientY - box.y - place.originY, event.clientX - box.x - place.originX) / DEGREES;
   };
-  const down = (event: PointerEvent<SVGGElement>) => {
-    const matrix = event.currentTarget.getScreenCTM()?.inverse();
-    if (!matrix) return;
+  const down = (event: PointerEvent<HTMLCanvasElement>) => {
     event.currentTarget.setPointerCapture(event.pointerId);
-    event.stopPropagation();
-    drag.current = { angle: angleOf(event, matrix), turn: turn.current, matrix };
+    drag.current = { angle: angleOf(event), turn: turn.current };
   };
-  const move = (event: PointerEvent) => {
+  const move = (event: PointerEvent<HTMLCanvasElement>) => {
     const from = drag.current;
     if (!from) return;
-    const moved = angleOf(event, from.matrix) - from.angle;
-    const next = moved - 360 * Math.round(moved / 360);
-    turnTo(from.turn + next);
-    drag.current = { ...from, angle: from.angle + moved, turn: from.turn + next };
+    const angle = angleOf(event);
+    const moved = angle - from.angle;
+    const next = from.turn + moved - 360 * Math.round(moved / 360);
+    turnTo(next);
+    drag.current = { angle, turn: next };
   };
   const up = () => (drag.current = undefined);
-
-  const end = (s: number) => ({
-    x: pair.tangentX + s * pair.directionX,
-    y: pair.tangentY + s * pair.directionY,
-  });
-  const a = end(pair.contactFromMm);
-  const b = end(pair.contactToMm);
   return (
-    <g onPointerDown={down} onPointerMove={move} onPointerUp={up} onPointerCancel={up} data-rolling="">
-      <clipPath id={`${id}-first`}>
-        <path ref={firstClip} d={pair.firstPath} />
-      </clipPath>
-      <g ref={second}>
-        <path d={pair.secondPath} fill="#e3d3b0" fillRule="evenodd" stroke={colour.ink} strokeWidth={pen} />
-        <circle r={4 * pen} fill={colour.mat} />
-        <path d={`M0 0V${-10 * pen}`} stroke={colour.ink} strokeWidth={pen} />
-      </g>
-      <g ref={first} style={{ cursor: 'grab' }}>
-        <path d={pair.firstPath} fill={colour.bone} stroke={colour.ink} strokeWidth={pen} />
-        <circle r={4 * pen} fill={colour.mat} />
-        <path d={`M0 0V${-10 * pen}`} stroke={colour.ink} strokeWidth={pen} />
-      </g>
-      <g clipPath={`url(#${id}-first)`}>
-        <path ref={overlap} d={pair.secondPath} fill="#d4281e" clipRule="evenodd" fillRule="evenodd" />
-      </g>
-      <circle
-        r={pair.firstWorkingDiameterMm / 2}
-        fill="none"
-        stroke="#8d7b5c"
-        strokeWidth={pen}
-        strokeDasharray={`${8 * pen} ${4 * pen}`}
-      />
-      <circle
-        cx={pair.centreX}
-        cy={pair.centreY}
-        r={pair.secondWorkingDiameterMm / 2}
-        fill="none"
-        stroke="#8d7b5c"
-        strokeWidth={pen}
-        strokeDasharray={`${8 * pen} ${4 * pen}`}
-      />
-      <g ref={line}>
-        <path d={`M${a.x} ${a.y}L${b.x} ${b.y}`} stroke={colour.nextEdge} strokeWidth={2 * pen} />
-        <g ref={contacts}>
-          {Array.from({ length: places }, (_, i) => (
-            <circle key={i} r={4.5 * pen} fill={colour.nextEdge} stroke={colour.ink} strokeWidth={pen} />
-          ))}
-        </g>
-      </g>
-    </g>
+    <canvas
+      ref={canvas}
+      role="img"
+      aria-label={texts.workingsPage.drag}
+      data-rolling=""
+      width={Math.round(place.width * window.devicePixelRatio)}
+      height={Math.round(place.height * window.devicePixelRatio)}
+      onPointerDown={down}
+      onPointerMove={move}
+      onPointerUp={up}
+      onPointerCancel={up}
+      style={{
+        position: 'absolute',
+        inset: 0,
+        width: place.width,
+        height: place.height,
+        touchAction: 'none',
+        cursor: 'grab',
+      }}
+    />
   );
 }

@@ -9,6 +9,11 @@ import { lengthWords, useUnit, type Unit } from '../../parts/unit';
 import { gearSpecOf } from './draft';
 import { useDifference, useDrawing } from './useIdentify';
 
+function countWords(candidate: Schemas['CandidateView']): string {
+  if (candidate.kind === 'rack') return '';
+  return `, ${candidate.toothCount} ${candidate.kind === 'worm' ? texts.read.starts : texts.read.teeth}`;
+}
+
 function signed(mm: number, unit: Unit): string {
   return `${mm < 0 ? '−' : '+'}${lengthWords(Math.abs(mm), unit, 3)}`;
 }
@@ -34,17 +39,13 @@ export function ReadingMat(props: {
   return (
     <Mat
       extentMm={shown ? shown.extentMm * 1.12 : 40}
-      caption={
-        candidate
-          ? `${props.name || texts.read.title}, ${candidate.toothCount} ${texts.read.teeth}`
-          : texts.mat.empty
-      }
+      caption={candidate ? `${props.name || texts.read.title}${countWords(candidate)}` : texts.mat.empty}
       legend={
         candidate && (
           <>
             <Box>
-              ■ {candidate.name}, {angleWords(candidate.pressureAngleDeg)},{' '}
-              {shiftWords(candidate.profileShiftCoefficient)}
+              ■ {candidate.name}, {angleWords(candidate.pressureAngleDeg)}
+              {drawn && `, ${shiftWords(candidate.profileShiftCoefficient)}`}
             </Box>
             {shown && (
               <Box sx={{ opacity: 0.95 }}>

@@ -2,14 +2,17 @@ import { Box } from '@mui/material';
 import { useRef, useState, type KeyboardEvent } from 'react';
 import type { Refused, Schemas } from '../../api/client';
 import { type MarkName } from '../../parts/Marks';
-import { lengthWords, setUnit, useUnit } from '../../parts/unit';
+import { lengthWords, useUnit } from '../../parts/unit';
+import { UnitSwitch } from '../../parts/UnitSwitch';
 import { dayWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import {
+  applies,
   MATE_READINGS,
   MORE,
   overTeeth,
+  usualRows,
   withKind,
   type GearDraft,
   type Kind,
@@ -114,7 +117,7 @@ export function ReadingStrip(props: {
         }
         agreement={residual && <Agreement sigmas={residual.sigmas} />}
         remove={
-          line.typed === '' && draft.lines.filter((l) => !l.ofMate === !line.ofMate).length > 1
+          line.typed === '' && extra(draft, index)
             ? () => change({ ...draft, lines: draft.lines.filter((_, i) => i !== index) })
             : undefined
         }
@@ -142,34 +145,7 @@ export function ReadingStrip(props: {
             ]}
           />
         )}
-        <Box
-          role="group"
-          aria-label={texts.read.unit}
-          sx={{
-            ml: 'auto',
-            display: 'flex',
-            '& button': { font: 'inherit', minHeight: 32, minWidth: 44, border: 0 },
-          }}
-        >
-          {(['mm', 'in'] as const).map((u) => (
-            <Box
-              key={u}
-              component="button"
-              type="button"
-              aria-pressed={unit === u}
-              onClick={() => setUnit(u)}
-              sx={{
-                cursor: 'pointer',
-                fontWeight: unit === u ? 700 : 400,
-                bgcolor: unit === u ? colour.goPale : colour.kraft,
-                color: colour.ink,
-                borderBottom: `3px solid ${unit === u ? colour.go : 'transparent'} !important`,
-              }}
-            >
-              {u}
-            </Box>
-          ))}
-        </Box>
+        <UnitSwitch />
       </Box>
       {draft.kind !== 'rack' && (
         <Row
@@ -196,7 +172,9 @@ export function ReadingStrip(props: {
           }
         />
       ))}
-      {draft.lines.map((line, index) => (line.ofMate ? null : row(line, index)))}
+      {draft.lines.map((line, index) =>
+        line.ofMate || !applies(draft.kind, line) ? null : row(line, index),
+      )}
       {mateShown && (
         <Box sx={{ bgcolor: '#f3ecdb', px: 0.5 }}>
           <Row
@@ -300,8 +278,15 @@ function fieldOf(draft: GearDraft, index: number): string {
   const line = draft.lines[index];
   const before = draft.lines
     .slice(0, index)
-    .filter((l) => l.typed.trim() !== '' && !l.ofMate === !line?.ofMate).length;
+    .filter((l) => l.typed.trim() !== '' && applies(draft.kind, l) && !l.ofMate === !line?.ofMate).length;
   return `${line?.ofMate ? 'mate.' : ''}readings[${before}]`;
+}
+
+/** Whether a row was added to the usual ones. */
+function extra(draft: GearDraft, index: number): boolean {
+  const ofMate = draft.lines[index]?.ofMate ?? false;
+  const before = draft.lines.slice(0, index).filter((l) => (l.ofMate ?? false) === ofMate).length;
+  return before >= (ofMate ? 1 : usualRows(draft.kind));
 }
 
 function labelOf(line: Line, k: number | undefined): string {

@@ -67,6 +67,10 @@ const USUAL: Record<Kind, Line[]> = {
   ],
 };
 
+export function usualRows(kind: Kind): number {
+  return USUAL[kind].length;
+}
+
 /** What else can be read of each kind. */
 export const MORE: Record<Kind, What[]> = {
   external: [
@@ -100,6 +104,11 @@ export const EMPTY_GEAR: GearDraft = {
   mate: { kind: 'external', teeth: '', worn: false },
   leftOut: [],
 };
+
+/** Whether a row is of this kind at all; rows of another kind wait unseen until it is chosen again. */
+export function applies(kind: Kind, line: Line): boolean {
+  return line.ofMate === true || MORE[kind].includes(line.what);
+}
 
 /** The rows to begin with when another kind is chosen: what was typed stays. */
 export function withKind(draft: GearDraft, kind: Kind): GearDraft {
@@ -195,7 +204,7 @@ export interface Entries {
 export function entriesOf(draft: GearDraft, spans: Spans, others: Line[] = []): Entries {
   const entries: Entries = { own: [], mate: [], field: new Map() };
   draft.lines.forEach((line, row) => {
-    if (line.typed.trim() === '') return;
+    if (line.typed.trim() === '' || !applies(draft.kind, line)) return;
     const list = line.ofMate ? entries.mate : entries.own;
     entries.field.set(row, `${line.ofMate ? 'mate.' : ''}readings[${list.length}]`);
     list.push(entryOf(line, overTeeth(draft.lines, row, spans, others)));

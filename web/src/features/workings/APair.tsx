@@ -69,7 +69,7 @@ export default function APair() {
       mat={
         <Mat
           extentMm={extent}
-          tall
+          widthMm={picture ? Math.max(picture.firstExtentMm, picture.secondExtentMm) : 40}
           centre={
             picture
               ? {
@@ -82,10 +82,10 @@ export default function APair() {
           }
           caption={words.pages.pair}
           legend={picture && words.drag}
-          dragsContent={picture !== undefined}
-        >
-          {(pen) => picture && <RollingPair key={JSON.stringify(body)} pair={picture} pen={pen} />}
-        </Mat>
+          over={
+            picture && ((place) => <RollingPair key={JSON.stringify(body)} pair={picture} place={place} />)
+          }
+        />
       }
     >
       <WorkingsHead page="pair" />

@@ -92,7 +92,7 @@ export function Field(props: {
   const id = useId();
   return (
     <Box sx={{ minWidth: 0 }}>
-      <label htmlFor={id} style={{ fontSize: 13.5 }}>
+      <label htmlFor={id} style={{ fontSize: 13.5, display: 'block' }}>
         {props.label}
       </label>
       <Box
@@ -109,7 +109,7 @@ export function Field(props: {
           fontSize: 17,
           fontWeight: 600,
           width: '100%',
-          minHeight: 38,
+          height: 40,
           px: 1,
           color: colour.ink,
           bgcolor: '#fff',
@@ -146,7 +146,7 @@ function Choice(props: {
           font: 'inherit',
           color: colour.ink,
           width: '100%',
-          minHeight: 38,
+          height: 40,
           border: `1px solid #8b8067`,
           bgcolor: '#fff',
         }}

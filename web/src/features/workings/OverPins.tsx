@@ -33,12 +33,27 @@ export default function OverPins() {
     <Frame
       mat={
         <Mat extentMm={drawing ? drawing.extentMm * 1.12 : 40} caption={words.pages.pins}>
-          {(pen) => drawing && !plain.refused && <GearDrawing drawing={drawing} pen={pen} />}
+          {(pen) =>
+            drawing &&
+            !plain.refused && (
+              <>
+                <GearDrawing drawing={drawing} pen={pen} />
+                {geometry?.pinCentreMm !== undefined && pinMm !== undefined && !refused && (
+                  <Pins
+                    centreMm={geometry.pinCentreMm}
+                    pinMm={pinMm}
+                    teeth={spec?.toothCount ?? 0}
+                    pen={pen}
+                  />
+                )}
+              </>
+            )
+          }
         </Mat>
       }
     >
       <WorkingsHead page="pins" />
-      <GearFields title={words.first} form={form} set={set} wrong={wrong} insideToo />
+      <GearFields title={words.gear} form={form} set={set} wrong={wrong} insideToo />
       <Box sx={{ maxWidth: 220, mb: 1 }}>
         <Field
           label={words.pin}
@@ -70,5 +85,26 @@ export default function OverPins() {
         </Box>
       )}
     </Frame>
+  );
+}
+
+/** The two pins where they lie: beside the tooth that points up, and as nearly opposite as there is a space. */
+function Pins(props: { centreMm: number; pinMm: number; teeth: number; pen: number }) {
+  const beside = Math.PI / props.teeth;
+  const turns = [beside, props.teeth % 2 === 0 ? Math.PI + beside : Math.PI];
+  return (
+    <>
+      {turns.map((turn) => (
+        <circle
+          key={turn}
+          cx={(props.centreMm / 2) * Math.sin(turn)}
+          cy={(-props.centreMm / 2) * Math.cos(turn)}
+          r={props.pinMm / 2}
+          fill="#b9c4c0"
+          stroke={colour.ink}
+          strokeWidth={1.2 * props.pen}
+        />
+      ))}
+    </>
   );
 }

@@ -35,12 +35,15 @@ export default function SpanTable() {
   const form = kept ?? A_GEAR;
   const { spec, wrong } = gearOf(form, unit);
   const { geometry, refused } = useGeometry(spec);
-  const drawing = useGearDrawing(refused ? undefined : spec);
   const measurable = geometry?.spans.filter((s) => s.measurable) ?? [];
   const middle = geometry ? geometry.referenceDiameterMm : 0;
   const best = [...measurable].sort(
     (a, b) => Math.abs(a.touchesAtMm - middle) - Math.abs(b.touchesAtMm - middle),
   )[0];
+  const drawing = useGearDrawing(
+    refused ? undefined : spec,
+    best ? [{ what: 'span', overTeeth: best.overTeeth, values: [best.mm] }] : [],
+  );
   return (
     <Frame
       mat={
@@ -54,7 +57,7 @@ export default function SpanTable() {
       }
     >
       <WorkingsHead page="spans" />
-      <GearFields title={words.first} form={form} set={set} wrong={wrong} insideToo widthToo />
+      <GearFields title={words.gear} form={form} set={set} wrong={wrong} insideToo widthToo />
       {refused && (
         <Notice look="danger" role="alert">
           {refused}

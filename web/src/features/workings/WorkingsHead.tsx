@@ -1,5 +1,6 @@
 import { Box } from '@mui/material';
 import { Link } from 'react-router';
+import { UnitSwitch } from '../../parts/UnitSwitch';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 
@@ -35,8 +36,11 @@ export function WorkingsHead({ page }: { page: Page }) {
           </Box>
         ))}
       </Box>
-      <Box component="h1" sx={{ fontSize: 22, mt: 1.5, mb: 0.5 }}>
-        {texts.workingsPage.pages[page]}
+      <Box sx={{ display: 'flex', alignItems: 'center', mt: 1.5, mb: 0.5 }}>
+        <Box component="h1" sx={{ fontSize: 22, m: 0 }}>
+          {texts.workingsPage.pages[page]}
+        </Box>
+        {page !== 'read' && <UnitSwitch />}
       </Box>
     </>
   );

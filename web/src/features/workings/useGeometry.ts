@@ -17,14 +17,17 @@ export function useGeometry(spec: Schemas['GearSpec'] | undefined) {
   };
 }
 
-/** The gear drawn. */
-export function useGearDrawing(spec: Schemas['GearSpec'] | undefined) {
+/** The gear drawn, with what a caliper would show on it. */
+export function useGearDrawing(
+  spec: Schemas['GearSpec'] | undefined,
+  readings: Schemas['ReadingEntry'][] = [],
+) {
   return useQuery({
-    queryKey: ['gear-drawing', spec],
+    queryKey: ['gear-drawing', spec, readings],
     queryFn: ({ signal }) =>
       ask(
         api.POST('/api/workings/making/drawing', {
-          body: { gear: spec as Schemas['GearSpec'], readings: [] },
+          body: { gear: spec as Schemas['GearSpec'], readings },
           signal,
         }),
       ),

@@ -1,5 +1,6 @@
 package app.gewerk.core.reading;
 
+import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearKind;
 import java.util.List;
 
@@ -16,6 +17,9 @@ public record Mate(GearKind kind, int toothCount, List<Reading> readings, boolea
         if (!kind.cylindrical()) {
             throw new IllegalArgumentException("The mate is an external gear or a ring");
         }
-        new ToothCount.Exactly(toothCount);
+        if (toothCount < CylindricalGear.FEWEST_TEETH || toothCount > CylindricalGear.MOST_TEETH) {
+            throw new IllegalArgumentException("The mate needs at least " + CylindricalGear.FEWEST_TEETH
+                    + " and at most " + CylindricalGear.MOST_TEETH + " teeth; " + toothCount + " given. Count again");
+        }
     }
 }

@@ -1,7 +1,12 @@
 package app.gewerk.core.reading;
 
+import app.gewerk.core.gear.BasicRack;
+import app.gewerk.core.gear.BevelGear;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearKind;
+import app.gewerk.core.gear.GearRack;
+import app.gewerk.core.gear.Toothed;
+import app.gewerk.core.gear.Worm;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -44,6 +49,7 @@ public record Question(
             throw new IllegalArgumentException("The ring needs more teeth than the pinion inside it: count both again");
         }
         for (Reading reading : readings) {
+            requireReadable(kind, reading.what());
             requirePossible(kind, toothCount, reading, readings);
         }
     }
@@ -74,6 +80,25 @@ public record Question(
 
     Question withToothCount(ToothCount count) {
         return new Question(kind, count, readings, worn, mate);
+    }
+
+    /** Asks a part of this kind with plenty of teeth whether it has such a size at all. */
+    private static void requireReadable(GearKind kind, Measured what) {
+        BasicRack rack = BasicRack.ISO_53_A;
+        Toothed sample = switch (kind) {
+            case EXTERNAL, INTERNAL ->
+                new CylindricalGear(kind == GearKind.INTERNAL, 1, CylindricalGear.MOST_TEETH, 0, 0, rack);
+            case RACK -> new GearRack(1, 0, rack);
+            case WORM -> new Worm(1, 1, 10, rack);
+            case BEVEL -> new BevelGear(1, 40, 45, rack);
+        };
+        try {
+            what.on(sample);
+        } catch (Measured.CannotBeRead cannot) {
+            throw cannot;
+        } catch (IllegalArgumentException otherwiseWrong) {
+            // the sample's own size is no matter
+        }
     }
 
     private static void requireFour(ToothCount toothCount) {

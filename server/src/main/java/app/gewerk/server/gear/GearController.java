@@ -25,6 +25,7 @@ class GearController {
     /** @param why why it cannot be measured */
     record SpanLine(int overTeeth, double mm, boolean measurable, double touchesAtMm, Optional<String> why) {}
 
+    /** @param pinCentreMm diameter of the circle on which the pins' centres lie */
     record Geometry(
             double module,
             double transverseModule,
@@ -44,6 +45,7 @@ class GearController {
             Optional<Double> caliperTipReadingMm,
             List<SpanLine> spans,
             Optional<Double> overPinsMm,
+            Optional<Double> pinCentreMm,
             Optional<Double> usualPinMm,
             double formDiameterMm) {}
 
@@ -96,6 +98,9 @@ class GearController {
                         .mapToObj(k -> span(gear, k, faceWidth))
                         .toList(),
                 Optional.ofNullable(spec.pinDiameterMm()).map(pin -> new Pins(gear, pin).readingMm()),
+                Optional.ofNullable(spec.pinDiameterMm())
+                        .map(pin ->
+                                gear.baseDiameterMm() / Math.cos(Math.toRadians(new Pins(gear, pin).centreAngleDeg()))),
                 usualPin(gear),
                 form.formDiameterMm());
     }

@@ -147,6 +147,7 @@ class MakingController {
      * {@link ContactLine} explains them.
      *
      * @param freeAngleDeg how far the second can be turned with the first held
+     * @param overlaps whether the drawings may run into each other anywhere
      */
     record PairDrawing(
             String firstPath,
@@ -158,6 +159,7 @@ class MakingController {
             double secondTurnDeg,
             double turnsPerTurn,
             double freeAngleDeg,
+            boolean overlaps,
             double firstWorkingDiameterMm,
             double secondWorkingDiameterMm,
             double tangentX,
@@ -188,6 +190,7 @@ class MakingController {
                 -line.wheelTurnDeg(),
                 line.wheelTurnsPerTurn(),
                 Math.max(0, pair.wheelFreeAngleDeg()),
+                !pair.interferences().isEmpty(),
                 pair.pinionWorkingDiameterMm(),
                 pair.wheelWorkingDiameterMm(),
                 line.tangent().x(),

@@ -23,12 +23,13 @@ import org.springframework.web.bind.annotation.RestController;
 class CaliperController {
     private static final double NOISE_MM = 0.02;
     private static final double STEP_MM = 0.01;
-    private static final double[] MODULES = {0.3, 0.4, 0.5, 0.5, 0.6, 0.8, 0.8, 1, 1, 1.25, 25.4 / 48, 25.4 / 32};
 
     private final Random noise = new Random();
 
     /** A made-up gear under the caliper, always the same for its number. */
     private record Specimen(CylindricalGear gear, double tipLossMm) {
+        private static final double[] MODULES = {0.3, 0.4, 0.5, 0.5, 0.6, 0.8, 0.8, 1, 1, 1.25, 25.4 / 48, 25.4 / 32};
+
         static Specimen of(long number) {
             Random random = new Random(31 * number + 7);
             random.nextInt();
@@ -59,7 +60,15 @@ class CaliperController {
             @RequestParam(required = false) @Nullable Integer pitches) {
         Specimen specimen = Specimen.of(number);
         Reading asked = new ReadingEntry(
-                        Wire.parse(ReadingEntry.What.class, what), overTeeth, pitches, null, CylindricalGear.FEWEST_TEETH, null, List.of(1.0), null, null)
+                        Wire.parse(ReadingEntry.What.class, what),
+                        overTeeth,
+                        pitches,
+                        null,
+                        CylindricalGear.FEWEST_TEETH,
+                        null,
+                        List.of(1.0),
+                        null,
+                        null)
                 .reading();
         double size = asked.what().on(specimen.gear)
                 + specimen.tipLossMm * asked.what().perTipWear(specimen.gear);
