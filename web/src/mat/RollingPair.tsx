@@ -1,4 +1,4 @@
-import { useEffect, useRef, type PointerEvent } from 'react';
+import { useEffect, useMemo, useRef, type PointerEvent } from 'react';
 import type { Schemas } from '../api/client';
 import { useKeys } from '../parts/useKeys';
 import { texts } from '../texts';
@@ -144,15 +144,17 @@ export function RollingPair({ pair, place }: { pair: Pair; place: Placed }) {
   const turn = useRef(0);
   const flank = useRef(1);
   const frame = useRef(0);
-  const paths = useRef<[Path2D, Path2D]>(undefined);
+  const paths = useMemo<[Path2D, Path2D]>(
+    () => [new Path2D(pair.firstPath), new Path2D(pair.secondPath)],
+    [pair],
+  );
   const drag = useRef<{ angle: number; turn: number } | undefined>(undefined);
 
   const show = () => {
     frame.current = 0;
     const c = canvas.current?.getContext('2d');
     if (!c || !canvas.current) return;
-    paths.current ??= [new Path2D(pair.firstPath), new Path2D(pair.secondPath)];
-    draw(c, pair, paths.current, place, turn.current, flank.current);
+    draw(c, pair, paths, place, turn.current, flank.current);
     const now = turned(pair, turn.current, flank.current);
     canvas.current.dataset['firstTurn'] = String(now.first);
     canvas.current.dataset['secondTurn'] = String(now.second);

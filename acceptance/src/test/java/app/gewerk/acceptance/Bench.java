@@ -1,5 +1,8 @@
 package app.gewerk.acceptance;
 
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.BoundingBox;
 import java.io.IOException;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
@@ -14,6 +17,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.openjdk.jmh.runner.RunnerException;
 
 /** Measures what docs/measurements.md reports: {@code ./gewerk bench}. */
 public final class Bench {
@@ -21,11 +25,12 @@ public final class Bench {
     private static final int ROUNDS = 400;
     private static final Pattern SCRIPT = Pattern.compile("(?:src|href)=\"(/assets/[^\"]+\\.js)\"");
     private static final Pattern LOADED_LATER =
-            Pattern.compile("\"(assets/(?:Sheet|NewJob|ReadAGear|IntakeForm)[^\"]*\\.js)\"");
+            Pattern.compile("\"(assets/(?:Sheet|NewJob|Workings|IntakeForm)[^\"]*\\.js)\"");
 
     private Bench() {}
 
-    public static void main(String[] arguments) throws IOException {
+    public static void main(String[] arguments) throws IOException, RunnerException {
+        CoreBench.run();
         RunningGewerk.layOut();
         Instant before = Instant.now();
         try (RunningGewerk gewerk = RunningGewerk.withDemo()) {
@@ -39,6 +44,7 @@ public final class Bench {
             calls(gewerk);
             say("memory resident after these calls: %d MB", residentMb(gewerk.pid()));
             scripts(gewerk);
+            rolling(gewerk);
             gewerk.kill();
             before = Instant.now();
             gewerk.start();
@@ -94,6 +100,46 @@ public final class Bench {
         }
         Arrays.sort(ms);
         say("  %-24s median %6.2f ms, 95 %% %6.2f ms", name, ms[ROUNDS / 2], ms[ROUNDS * 95 / 100]);
+    }
+
+    /** Frames a second while a pair is dragged on the mat, and while it overlaps, which costs most. */
+    private static void rolling(RunningGewerk gewerk) {
+        try (Technician technician = new Technician(gewerk)) {
+            technician.open("/");
+            technician
+                    .page
+                    .getByRole(AriaRole.DIALOG)
+                    .getByRole(AriaRole.BUTTON)
+                    .first()
+                    .click();
+            technician.open("/workings/pair");
+            Locator mesh = technician.page.locator("canvas[data-rolling]");
+            mesh.waitFor();
+            say("pair rolling on the mat: %s", framesWhileDragging(technician, mesh));
+            technician.field("Centre distance, empty for no backlash").fill("17.7");
+            technician.text("The flanks bind by").waitFor();
+            say("the same pair overlapping: %s", framesWhileDragging(technician, mesh));
+        }
+    }
+
+    private static String framesWhileDragging(Technician technician, Locator mesh) {
+        BoundingBox box = mesh.boundingBox();
+        double x = box.x + box.width / 2;
+        double y = box.y + 0.8 * box.height;
+        technician.page.evaluate("""
+                () => { window.frames_ = { n: 0, worst: 0, from: performance.now(), last: performance.now() };
+                  const step = t => { const f = window.frames_; f.n++; f.worst = Math.max(f.worst, t - f.last); f.last = t;
+                    requestAnimationFrame(step); }; requestAnimationFrame(step); }""");
+        technician.page.mouse().move(x, y);
+        technician.page.mouse().down();
+        for (int i = 0; i < 180; i++) {
+            technician.page.mouse().move(x + 70 * Math.sin(i / 9.0), y - 25 * Math.cos(i / 9.0));
+            technician.page.waitForTimeout(12);
+        }
+        technician.page.mouse().up();
+        return String.valueOf(
+                technician.page.evaluate(
+                        "() => { const f = window.frames_; return `${(f.n * 1000 / (f.last - f.from)).toFixed(1)} frames a second, longest ${f.worst.toFixed(0)} ms`; }"));
     }
 
     /** Put-away jobs and their journals, copied from the demo's in the database: only the number matters here. */

@@ -79,7 +79,7 @@ class MannersTest {
         assertThat(second.getByLabel("over the tips")).hasValue("16.48");
         second.waitForResponse(
                 response -> response.request().method().equals("PUT"),
-                () -> named(second, AriaRole.BUTTON, "Save mine over them").click());
+                () -> named(second, AriaRole.BUTTON, "Keep both").click());
         assertThat(second.getByText("Yours are still here")).hasCount(0);
         assertThat(gewerk.get("/api/reading/" + job).body()).contains("16.48");
         assertThat(gewerk.get("/api/job/" + job + "/journal").body())

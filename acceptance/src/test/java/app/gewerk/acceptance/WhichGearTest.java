@@ -114,7 +114,8 @@ class WhichGearTest {
         technician.button("+ the mate").click();
         technician.field("teeth of the mate it runs with").fill("40");
         technician.field("mate, over the tips").fill("21.0");
-        page.getByLabel("reading of the mate", new Page.GetByLabelOptions().setExact(true)).selectOption("span");
+        page.getByLabel("reading of the mate", new Page.GetByLabelOptions().setExact(true))
+                .selectOption("span");
         technician.field("over how many teeth?").last().fill("5");
         technician.field("mate, span over 5").fill("6.92");
         assertThat(answer("0.5 module")).isVisible();

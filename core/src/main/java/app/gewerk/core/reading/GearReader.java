@@ -25,9 +25,9 @@ import java.util.Optional;
 public final class GearReader {
     private static final double SLIP_PRIOR = 0.01;
     private static final double MISCOUNT_PRIOR = 0.01;
-    private static final double NEGLIGIBLE_LOG = 16;
+    private static final double NEGLIGIBLE_LOG = 11;
     /** Far beyond negligible, since the common point may be off. */
-    private static final double HOPELESS_LOG = 32;
+    private static final double HOPELESS_LOG = 20;
 
     private static final int MOST_CANDIDATES = 9;
     /** From this chance of a slip on it is told. */
@@ -186,31 +186,43 @@ public final class GearReader {
         static final int SEVERAL = -2;
         private final LinearModel.Given given;
         private final boolean worn;
-        private final double largestLength;
 
         Reach(LinearModel.Given given, boolean worn) {
             this.given = given;
             this.worn = worn;
-            double largest = 0;
-            for (int i = 0; i < given.count(); i++) {
-                if (given.what(i).unit() == Measured.Unit.MM) {
-                    largest = Math.max(largest, given.mean(i));
-                }
-            }
-            largestLength = largest;
         }
 
-        /** Gears whose every size is far above anything read, or far below with nothing but tips read. */
+        /** A first look at an outside spur gear by rough sizes alone, wider than {@link #far}. */
         boolean hopeless(Hypothesis hypothesis, int toothCount) {
-            if (given.kind() != GearKind.EXTERNAL || given.count() != 1 || given.formMatters()) {
+            if (given.kind() != GearKind.EXTERNAL || given.formMatters() || given.mateWasRead()) {
                 return false;
             }
-            if (!(given.what(0) instanceof Measured.TipDiameter)) {
-                return false;
-            }
+            double angle = hypothesis.rack().pressureAngleRad();
             double module = hypothesis.pitch().module();
-            double tip = module * (toothCount + 2);
-            return Math.abs(tip - largestLength) > 4 * module + 0.15 * tip + 1;
+            int found = 0;
+            for (int i = 0; i < given.count(); i++) {
+                double size = module
+                        * switch (given.what(i)) {
+                            case Measured.TipDiameter tip ->
+                                toothCount + 2 * hypothesis.rack().addendumCoefficient();
+                            case Measured.RootDiameter root ->
+                                toothCount - 2 * hypothesis.rack().dedendumCoefficient();
+                            case Measured.SpanOver span ->
+                                Math.cos(angle)
+                                        * (Math.PI * (span.teeth() - 0.5) + toothCount * (Math.tan(angle) - angle));
+                            case Measured.CentreDistance centre -> (toothCount + centre.mateToothCount()) / 2.0;
+                            default -> Double.NaN;
+                        };
+                double spread = (hypothesis.free() ? 0.13 : 0.02) + (toothCount < 16 ? 0.06 : 0);
+                double room = 3.2 * module + spread * size + 0.6 + 4 * Math.sqrt(given.variance(i));
+                if (Math.abs(given.mean(i) - size) > room) {
+                    found++;
+                    if (found > 1 || given.count() == 1) {
+                        return true;
+                    }
+                }
+            }
+            return false;
         }
 
         /** Number of the one reading out of reach, or {@link #NONE} or {@link #SEVERAL}. */

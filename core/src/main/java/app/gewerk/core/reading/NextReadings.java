@@ -21,6 +21,8 @@ final class NextReadings {
     private static final double SURE_ENOUGH = 0.97;
     private static final double NEGLIGIBLE = 1e-4;
     private static final int POINTS = 160;
+    /** More than enough to tell what parts them; only an uncounted gear leaves more. */
+    private static final int MOST_ALIVE = 200;
 
     /** An answer at least this probable beside the first is a rival. */
     private static final double RIVAL = 0.03;
@@ -38,7 +40,11 @@ final class NextReadings {
     NextReadings(Question question, List<Answer> posterior, List<Candidate> candidates) {
         this.question = question;
         this.candidates = candidates;
-        alive = posterior.stream().filter(a -> a.probability > NEGLIGIBLE).toList();
+        alive = posterior.stream()
+                .filter(a -> a.probability > NEGLIGIBLE)
+                .sorted(Comparator.comparingDouble(Answer::probability).reversed())
+                .limit(MOST_ALIVE)
+                .toList();
         options = options();
     }
 
