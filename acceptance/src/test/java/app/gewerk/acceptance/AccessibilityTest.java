@@ -33,11 +33,24 @@ class AccessibilityTest {
             screens.put("/job/19/choose", "glue the split");
             screens.put("/job/14/get", "Gears that fit");
             screens.put("/workings", "Read a gear");
+            screens.put("/workings/pair", "Runs freely");
+            screens.put("/workings/spans", "steadiest");
+            screens.put("/workings/pins", "Over both pins");
             screens.forEach((path, there) -> {
                 technician.open(path);
                 technician.text(there).waitFor();
                 check(technician, path);
             });
+            technician.page.getByRole(AriaRole.HEADING).first().click();
+            technician.press("t");
+            technician.page.getByRole(AriaRole.DIALOG).waitFor();
+            check(technician, "true size");
+            technician.press("Escape");
+            technician
+                    .page
+                    .getByRole(AriaRole.DIALOG)
+                    .waitFor(new com.microsoft.playwright.Locator.WaitForOptions()
+                            .setState(com.microsoft.playwright.options.WaitForSelectorState.DETACHED));
             technician.press("/");
             technician.page.getByRole(AriaRole.DIALOG).waitFor();
             check(technician, "find");

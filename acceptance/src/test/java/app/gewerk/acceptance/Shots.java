@@ -23,6 +23,12 @@ public final class Shots {
             shot(technician, "/job/19/listen", "What it may be", folder.resolve("listen.png"));
             shot(technician, "/job/25/read", "Next:", folder.resolve("read-next.png"));
             shot(technician, "/job/19/read", "It is 0.5 module", folder.resolve("read.png"));
+            technician.press("o");
+            technician.text("The second one differs").waitFor();
+            picture(technician, folder.resolve("read-overlay.png"));
+            shot(technician, "/workings/pair", "Runs freely", folder.resolve("pair.png"));
+            shot(technician, "/workings/spans", "steadiest", folder.resolve("spans.png"));
+            technician.open("/job/19/read");
             technician.button("It is 0.5 module, 24 teeth").click();
             technician.text("drops in without work").waitFor();
             technician.page.getByText("drops in without work").first().click();

@@ -22,6 +22,7 @@ class CalibrationTest {
     private static final int BINS = 10;
     private static final long SEED = 20261123;
     private static final int FOLLOWED = 400;
+    private static final int PERFECT = 1500;
     private static final double CERTAIN = 0.95;
     private static final int MOST_READINGS = 6;
 
@@ -219,6 +220,50 @@ class CalibrationTest {
         assertThat(asked).isLessThan(fixed);
         assertThat(muchLonger).isLessThanOrEqualTo(0.02);
         assertThat(alsoCertain).isGreaterThanOrEqualTo(reached.size() * 97L / 100);
+    }
+
+    /**
+     * Perfect readings of a new gear put it first, unless another gear of a series explains them within the uncertainty.
+     */
+    @Test
+    void perfectReadingsPutTheGearFirstUnlessAnotherIsWithinTheUncertainty() {
+        Random random = new Random(SEED + 2);
+        List<SimulatedGear> gears = IntStream.range(0, PERFECT)
+                .mapToObj(i -> SimulatedGear.draw(new Random(random.nextLong())))
+                .filter(g -> !g.making.free() && !g.saidWorn)
+                .toList();
+        List<String> wrong = java.util.Collections.synchronizedList(new ArrayList<>());
+        long alone = gears.parallelStream()
+                .filter(gear -> {
+                    List<Measured> what = new ArrayList<>(List.of(new Measured.TipDiameter()));
+                    gear.spans().stream().limit(2).forEach(what::add);
+                    what.add(new Measured.RootDiameter());
+                    boolean separable = separable(gear, what);
+                    List<Reading> perfect = what.stream()
+                            .map(w -> Reading.caliper(w, perfect(gear, w), perfect(gear, w), perfect(gear, w)))
+                            .toList();
+                    Identification answer =
+                            GearReader.identify(new ToothCount.Exactly(gear.toothCount), perfect, false);
+                    if (separable && !gear.isAnswer(answer.best())) {
+                        wrong.add(gear.making + " z " + gear.toothCount + " x " + gear.shift + ": "
+                                + answer.best().fullName());
+                    }
+                    return separable;
+                })
+                .count();
+        assertThat(alone).isGreaterThan(PERFECT / 20);
+        assertThat(wrong).isEmpty();
+    }
+
+    private static double perfect(SimulatedGear gear, Measured what) {
+        return ExactPosterior.size(
+                what,
+                gear.module,
+                gear.making.angleDeg(),
+                gear.making.addendum(),
+                gear.making.clearance(),
+                gear.toothCount,
+                gear.shift);
     }
 
     /** Tables for docs/measurements.md. */
