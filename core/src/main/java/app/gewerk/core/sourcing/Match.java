@@ -50,6 +50,9 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
 
     /** The match, or nothing when the teeth cannot run with the mate: another count, or another pitch by more than 1.75 %. */
     static Optional<Match> of(GearNeed need, GearOffer offer) {
+        if (need.gear().internal() || need.gear().helixAngleDeg() != 0) {
+            return Optional.empty(); // sellers list external spur gears only
+        }
         double pitchRatio = offer.pitch().module() / need.gear().normalModule() - 1;
         if (offer.toothCount() != need.gear().toothCount() || Math.abs(pitchRatio) > NEAR_PITCH) {
             return Optional.empty();

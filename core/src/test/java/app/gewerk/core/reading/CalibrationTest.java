@@ -32,7 +32,8 @@ class CalibrationTest {
     private static List<Outcome> outcomes = List.of();
 
     @BeforeAll
-    static void readAll() {
+    static void readAll() throws IOException {
+        Files.deleteIfExists(Report.WHERE.resolve("calibration.txt"));
         Random random = new Random(SEED);
         List<SimulatedGear> gears = IntStream.range(0, GEARS)
                 .mapToObj(i -> SimulatedGear.draw(new Random(random.nextLong())))

@@ -20,6 +20,8 @@ import app.gewerk.core.reading.Measured.ToothHeight;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** Rings, slanting teeth, racks, worms, bevel gears, mates and counts worked out; sizes from school formulas. */
 class EveryKindTest {
@@ -251,6 +253,20 @@ class EveryKindTest {
             assertThat(t.partedBy()).isEmpty();
             assertThat(t.words()).contains("nothing more on this gear").contains("centre distance");
         });
+    }
+
+    /** The pairs that differ by 0.8 %: with the readings of either, the other is among the first three. */
+    @ParameterizedTest
+    @CsvSource({"0.4, 64", "0.8, 32", "0.35, 72", "0.7, 36"})
+    void nearTwinsAreReportedTogether(double module, double diametralPitch) {
+        Identification answer = ask(
+                GearKind.EXTERNAL,
+                new ToothCount.Exactly(16),
+                Reading.caliper(new TipDiameter(), module * 18),
+                Reading.caliper(new SpanOver(2), span20(module, 16, 2)),
+                Reading.caliper(new SpanOver(3), span20(module, 16, 3)));
+        assertThat(answer.candidates().stream().limit(3).map(Candidate::pitch))
+                .contains(Pitch.ofModule(module), Pitch.ofDiametralPitch(diametralPitch));
     }
 
     @Test

@@ -28,6 +28,16 @@ class MatchTest {
     }
 
     @Test
+    void aRingOrASlantedGearIsNotReplacedByASpurGear() {
+        GearOffer spur = offer(Pitch.ofModule(0.5), 24, 20, 1.9, 4);
+        for (CylindricalGear gear : List.of(
+                new CylindricalGear(true, 0.5, 24, 0, 0, BasicRack.ISO_53_A),
+                new CylindricalGear(false, 0.5, 24, 15, 0, BasicRack.ISO_53_A))) {
+            assertThat(Match.of(new GearNeed(gear, 0, 0), spur)).isEmpty();
+        }
+    }
+
+    @Test
     void everyDifferenceIsNamedWithWhatToDo() {
         Match match = match(offer(Pitch.ofModule(0.5), 24, 20, 2.0, 5.5));
         assertThat(match.differences())
