@@ -14,6 +14,8 @@ export function Row(props: {
   labelField?: ReactNode;
   value: string;
   set: (value: string) => void;
+  /** Once the field is left. */
+  left?: () => void;
   message: string | undefined;
   understood: string;
   /** Shown behind the value: the unit it was typed in. */
@@ -50,6 +52,7 @@ export function Row(props: {
           inputMode="text"
           autoComplete="off"
           spellCheck={false}
+          onBlur={props.left}
           {...Object.fromEntries(
             Object.entries(props.cable ?? {}).map(([key, value]) => [`data-cable-${key}`, value]),
           )}

@@ -78,4 +78,16 @@ describe('the reading strip', () => {
     expect(container.querySelector('input[aria-label="teeth of the mate it runs with"]')).not.toBeNull();
     expect(container.querySelector('input[aria-label="mate, over the tips"]')).not.toBeNull();
   });
+
+  it('gives a bore typed in inches its sign when the field is left', () => {
+    render(<Strip />);
+    fireEvent.click(screen.getAllByText('in').at(-1) as HTMLElement);
+    const bore = screen.getAllByLabelText('bore').at(-1) as HTMLInputElement;
+    fireEvent.change(bore, { target: { value: '0.125' } });
+    fireEvent.blur(bore);
+    expect(bore.value).toBe('0.125in');
+    fireEvent.click(screen.getAllByText('mm').at(-1) as HTMLElement);
+    fireEvent.blur(bore);
+    expect(bore.value).toBe('0.125in');
+  });
 });

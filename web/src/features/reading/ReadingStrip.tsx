@@ -2,7 +2,7 @@ import { Box } from '@mui/material';
 import { useRef, useState, type KeyboardEvent } from 'react';
 import type { Refused, Schemas } from '../../api/client';
 import { type MarkName } from '../../parts/Marks';
-import { lengthWords, useUnit } from '../../parts/unit';
+import { lengthWords, typedNumber, useUnit, type Unit } from '../../parts/unit';
 import { UnitSwitch } from '../../parts/UnitSwitch';
 import { dayWords } from '../../parts/words';
 import { texts } from '../../texts';
@@ -222,6 +222,7 @@ export function ReadingStrip(props: {
         label={texts.read.bore}
         value={draft.bore}
         set={(bore) => change({ ...draft, bore })}
+        left={() => change({ ...draft, bore: withUnit(draft.bore, unit) })}
         message={refused?.of('bore')}
         understood=""
       />
@@ -230,6 +231,7 @@ export function ReadingStrip(props: {
         label={texts.read.width}
         value={draft.width}
         set={(width) => change({ ...draft, width })}
+        left={() => change({ ...draft, width: withUnit(draft.width, unit) })}
         message={refused?.of('faceWidth')}
         understood=""
       />
@@ -280,6 +282,11 @@ function fieldOf(draft: GearDraft, index: number): string {
     .slice(0, index)
     .filter((l) => l.typed.trim() !== '' && applies(draft.kind, l) && !l.ofMate === !line?.ofMate).length;
   return `${line?.ofMate ? 'mate.' : ''}readings[${before}]`;
+}
+
+/** A size that is kept as text says its unit itself: a bare number typed while inches are on gets their sign. */
+function withUnit(typed: string, unit: Unit): string {
+  return unit === 'in' && typedNumber(typed) !== undefined ? `${typed.trim()}in` : typed;
 }
 
 /** Whether a row was added to the usual ones. */

@@ -1,5 +1,6 @@
 package app.gewerk.core.reading;
 
+import app.gewerk.core.gear.BevelGear;
 import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Toothed;
 import java.util.Arrays;
@@ -84,7 +85,7 @@ final class Fit {
                 case WORM -> set(LinearModel.FORM, Math.log(9), 0.4);
                 case BEVEL -> {
                     if (given.mateIfAny().isPresent()) {
-                        double cone = app.gewerk.core.gear.BevelGear.coneAngleDeg(
+                        double cone = BevelGear.coneAngleDeg(
                                 toothCount, given.mate().toothCount(), 90);
                         set(LinearModel.FORM, cone, 0.3);
                     } else {

@@ -58,7 +58,7 @@ public final class GearReader {
             throw new IllegalArgumentException(
                     "No gear from module 0.1 to 6.5 fits these readings: check the tooth count, the unit and the point");
         }
-        List<Candidate> candidates = candidates(question.kind(), posterior, question.allReadings(), question);
+        List<Candidate> candidates = candidates(posterior, question);
         double notStandard = posterior.stream()
                 .filter(w -> !w.fit.hypothesis().standard())
                 .mapToDouble(w -> w.probability)
@@ -286,8 +286,7 @@ public final class GearReader {
                 fit.toothCount());
     }
 
-    private static List<Candidate> candidates(
-            GearKind kind, List<Weighted> posterior, List<Reading> readings, Question question) {
+    private static List<Candidate> candidates(List<Weighted> posterior, Question question) {
         Map<Key, List<Weighted>> answers = new LinkedHashMap<>();
         for (Weighted w : posterior) {
             answers.computeIfAbsent(key(w.fit), k -> new ArrayList<>()).add(w);
@@ -295,7 +294,7 @@ public final class GearReader {
         return answers.values().stream()
                 .sorted(Comparator.comparingDouble(GearReader::probability).reversed())
                 .limit(MOST_CANDIDATES)
-                .map(same -> candidate(kind, same, readings, question))
+                .map(same -> candidate(same, question))
                 .toList();
     }
 
@@ -303,7 +302,9 @@ public final class GearReader {
         return same.stream().mapToDouble(w -> w.probability).sum();
     }
 
-    private static Candidate candidate(GearKind kind, List<Weighted> same, List<Reading> readings, Question question) {
+    private static Candidate candidate(List<Weighted> same, Question question) {
+        List<Reading> readings = question.allReadings();
+        GearKind kind = question.kind();
         double probability = probability(same);
         Weighted main =
                 same.stream().max(Comparator.comparingDouble(w -> w.logWeight)).orElseThrow();

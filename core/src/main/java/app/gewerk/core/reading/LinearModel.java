@@ -7,6 +7,9 @@ import app.gewerk.core.gear.GearRack;
 import app.gewerk.core.gear.Toothed;
 import app.gewerk.core.gear.Worm;
 import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What every reading would show on the gear of one hypothesis, and how that changes with each unknown quantity, about a
@@ -190,7 +193,7 @@ final class LinearModel {
         private final int own;
         private final double[] mean;
         private final double[] variance;
-        private final @org.jspecify.annotations.Nullable Mate mate;
+        private final @Nullable Mate mate;
         private final boolean formMatters;
 
         Given(Question question) {
@@ -247,11 +250,11 @@ final class LinearModel {
         }
 
         Mate mate() {
-            return java.util.Objects.requireNonNull(mate);
+            return Objects.requireNonNull(mate);
         }
 
-        java.util.Optional<Mate> mateIfAny() {
-            return java.util.Optional.ofNullable(mate);
+        Optional<Mate> mateIfAny() {
+            return Optional.ofNullable(mate);
         }
 
         /** Whether the teeth slant, or the kind has an angle or proportion of its own to find. */
