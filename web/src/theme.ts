@@ -42,6 +42,8 @@ export const theme = createTheme({
     divider: colour.line,
   },
   shape: { borderRadius: 0 },
+  // Nothing fades: what changed is there at once, also half way through a press.
+  transitions: { create: () => 'none' },
   typography: {
     fontFamily: font.text,
     fontSize: 15,
