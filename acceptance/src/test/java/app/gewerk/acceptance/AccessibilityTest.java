@@ -19,7 +19,7 @@ class AccessibilityTest {
             technician.open("/");
             technician.button("Ilva").waitFor();
             check(technician, "who is here");
-            technician.button("Ilva").first().click();
+            technician.stepUpAs("Ilva");
             technician.text("What presses most").waitFor();
             check(technician, "welcome");
             Map<String, String> screens = new java.util.LinkedHashMap<>();

@@ -1,7 +1,6 @@
 package app.gewerk.acceptance;
 
 import com.microsoft.playwright.Locator;
-import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
 import java.io.IOException;
 import java.net.http.HttpRequest;
@@ -106,12 +105,7 @@ public final class Bench {
     private static void rolling(RunningGewerk gewerk) {
         try (Technician technician = new Technician(gewerk)) {
             technician.open("/");
-            technician
-                    .page
-                    .getByRole(AriaRole.DIALOG)
-                    .getByRole(AriaRole.BUTTON)
-                    .first()
-                    .click();
+            technician.stepUpAs("Ilva");
             technician.open("/workings/pair");
             Locator mesh = technician.page.locator("canvas[data-rolling]");
             mesh.waitFor();

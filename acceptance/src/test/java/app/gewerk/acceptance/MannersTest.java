@@ -36,7 +36,7 @@ class MannersTest {
     void somebodySitsDown() {
         technician = new Technician(gewerk);
         technician.open("/");
-        technician.button("Mara").click();
+        technician.stepUpAs("Mara");
         assertThat(technician.page.getByRole(AriaRole.DIALOG)).hasCount(0);
     }
 

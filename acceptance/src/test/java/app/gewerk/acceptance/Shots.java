@@ -14,7 +14,7 @@ public final class Shots {
         try (RunningGewerk gewerk = RunningGewerk.withDemo();
                 Technician technician = new Technician(gewerk)) {
             technician.open("/");
-            technician.button("Ilva").first().click();
+            technician.stepUpAs("Ilva");
             shot(technician, "/", "What presses most", folder.resolve("bench.png"));
             technician.open("/new");
             technician.field("Maker").pressSequentially("vant");

@@ -78,6 +78,13 @@ final class Technician implements AutoCloseable {
         dialog.waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.DETACHED));
     }
 
+    /** Takes one of the names offered, and waits until the bench knows. */
+    void stepUpAs(String name) {
+        Locator dialog = page.getByRole(AriaRole.DIALOG);
+        dialog.getByText(name).first().click();
+        dialog.waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.DETACHED));
+    }
+
     Locator button(String name) {
         return role(AriaRole.BUTTON, name);
     }

@@ -42,7 +42,7 @@ class WhichGearTest {
     void somebodySitsDown() {
         technician = new Technician(gewerk);
         technician.open("/");
-        technician.button("Mara").click();
+        technician.stepUpAs("Mara");
         page = technician.page;
         assertThat(page.getByRole(AriaRole.DIALOG)).hasCount(0);
     }

@@ -85,8 +85,8 @@ final class Fit {
                 case WORM -> set(LinearModel.FORM, Math.log(9), 0.4);
                 case BEVEL -> {
                     if (given.mateIfAny().isPresent()) {
-                        double cone = BevelGear.coneAngleDeg(
-                                toothCount, given.mate().toothCount(), 90);
+                        double cone =
+                                BevelGear.coneAngleDeg(toothCount, given.mate().toothCount(), 90);
                         set(LinearModel.FORM, cone, 0.3);
                     } else {
                         set(LinearModel.FORM, 45, 20);
