@@ -15,7 +15,8 @@ function countWords(candidate: Schemas['CandidateView']): string {
 }
 
 function signed(mm: number, unit: Unit): string {
-  return `${mm < 0 ? '−' : '+'}${lengthWords(Math.abs(mm), unit, 3)}`;
+  const sign = Math.abs(mm) < 5e-4 ? '' : mm < 0 ? '−' : '+';
+  return `${sign}${lengthWords(Math.abs(mm), unit, 3)}`;
 }
 
 /** The candidate on the mat, the second one over it where asked. */
