@@ -1,0 +1,98 @@
+package app.gewerk.core.gear;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * A pinion on a rack.
+ *
+ * @param distanceMm from the pinion's axis to the rack's datum line, where tooth and space are equally wide
+ */
+public record RackPair(CylindricalGear pinion, GearRack rack, double distanceMm) {
+
+    public RackPair {
+        if (pinion.internal()) {
+            throw new IllegalArgumentException("A rack runs with a pinion with teeth outside");
+        }
+        double sameBasePitch = pinion.normalModule()
+                * Math.cos(pinion.rack().pressureAngleRad())
+                / (rack.module() * Math.cos(rack.rack().pressureAngleRad()));
+        if (Math.abs(sameBasePitch - 1) > 0.02) {
+            throw new IllegalArgumentException("These two do not mesh: both need the same module and pressure angle");
+        }
+        if (!(distanceMm > 0 && distanceMm < 2 * pinion.referenceDiameterMm())) {
+            throw new IllegalArgumentException(
+                    "The distance of the rack's datum line must be more than 0 and near half of "
+                            + pinion.referenceDiameterMm() + " mm");
+        }
+    }
+
+    /** At the distance that leaves no backlash, d/2 + x m. */
+    public static RackPair withoutBacklash(CylindricalGear pinion, GearRack rack) {
+        return new RackPair(pinion, rack, zeroBacklashDistanceMm(pinion));
+    }
+
+    private static double zeroBacklashDistanceMm(CylindricalGear pinion) {
+        return pinion.referenceDiameterMm() / 2 + pinion.profileShiftCoefficient() * pinion.normalModule();
+    }
+
+    private double transverseAngle() {
+        return Math.toRadians(pinion.transversePressureAngleDeg());
+    }
+
+    /** Along the rack, 2 (a − a₀) tan α_t (mm). Negative: the teeth bind. */
+    public double backlashMm() {
+        return 2 * (distanceMm - zeroBacklashDistanceMm(pinion)) * Math.tan(transverseAngle());
+    }
+
+    /** How far the rack's tip line is from the pinion's axis (mm). */
+    private double rackTipMm() {
+        return distanceMm - rack.rack().addendumCoefficient() * rack.module();
+    }
+
+    public double contactRatio() {
+        double base = pinion.baseDiameterMm() / 2;
+        double tip = pinion.tipDiameterMm() / 2;
+        double fromPinion = Math.sqrt(Math.max(0, tip * tip - base * base))
+                - pinion.referenceDiameterMm() / 2 * Math.sin(transverseAngle());
+        double fromRack = (pinion.referenceDiameterMm() / 2 - rackTipMm()) / Math.sin(transverseAngle());
+        return (fromPinion + fromRack) / pinion.transverseBasePitchMm();
+    }
+
+    /** Room between the pinion's tips and the rack's roots (mm). */
+    public double clearancePinionTipMm() {
+        return distanceMm + rack.rack().dedendumCoefficient() * rack.module() - pinion.tipDiameterMm() / 2;
+    }
+
+    /** Room between the rack's tips and the pinion's roots (mm). */
+    public double clearanceRackTipMm() {
+        return rackTipMm() - pinion.rootDiameterMm() / 2;
+    }
+
+    /** Everything that keeps this pair from running, each with what to change. Empty when it runs. */
+    public List<String> interferences() {
+        List<String> found = new ArrayList<>();
+        if (backlashMm() < -1e-9) {
+            found.add(String.format(
+                    Locale.ROOT,
+                    "The flanks bind by %.3f mm: move the rack %.3f mm away",
+                    -backlashMm(),
+                    zeroBacklashDistanceMm(pinion) - distanceMm));
+        }
+        if (clearancePinionTipMm() < -1e-9 || clearanceRackTipMm() < -1e-9) {
+            found.add("Tips dig into roots: move the rack away or shorten the tips");
+        }
+        double sine = Math.sin(transverseAngle());
+        if (pinion.referenceDiameterMm() / 2 - rackTipMm() > pinion.referenceDiameterMm() / 2 * sine * sine + 1e-9) {
+            found.add("The rack's tips meet the pinion below its base circle: shift the pinion out or take more teeth");
+        }
+        if (contactRatio() < 1) {
+            found.add(String.format(
+                    Locale.ROOT,
+                    "Contact ratio %.2f: one pair of teeth lets go before the next takes over. Bring the rack closer",
+                    contactRatio()));
+        }
+        return List.copyOf(found);
+    }
+}
