@@ -9,6 +9,8 @@ import { texts } from '../../texts';
 import { colour } from '../../theme';
 import {
   applies,
+  entriesOf,
+  lineOf,
   MATE_READINGS,
   MORE,
   overTeeth,
@@ -53,6 +55,7 @@ export function ReadingStrip(props: {
 }) {
   const { draft, change, spans, live, candidate, refused } = props;
   const unit = useUnit();
+  const { field } = entriesOf(draft, spans, props.othersLines);
   const strip = useRef<HTMLDivElement>(null);
   const [mateOpen, setMateOpen] = useState(false);
   const mateShown =
@@ -107,7 +110,7 @@ export function ReadingStrip(props: {
             ),
           });
         }}
-        message={live.message(index) ?? refused?.of(fieldOf(draft, index))}
+        message={live.message(index) ?? refused?.of(field.get(index) ?? '')}
         understood={
           understood
             ? understood.unit === 'deg'
@@ -276,14 +279,6 @@ const plainButton = {
   cursor: 'pointer',
 } as const;
 
-function fieldOf(draft: GearDraft, index: number): string {
-  const line = draft.lines[index];
-  const before = draft.lines
-    .slice(0, index)
-    .filter((l) => l.typed.trim() !== '' && applies(draft.kind, l) && !l.ofMate === !line?.ofMate).length;
-  return `${line?.ofMate ? 'mate.' : ''}readings[${before}]`;
-}
-
 /** A size that is kept as text says its unit itself: a bare number typed while inches are on gets their sign. */
 function withUnit(typed: string, unit: Unit): string {
   return unit === 'in' && typedNumber(typed) !== undefined ? `${typed.trim()}in` : typed;
@@ -366,15 +361,7 @@ function LineCount(props: { line: Line; k: number | undefined; set: (part: Parti
 /** A reading somebody else took: it stays, and it counts unless it is set aside. */
 function Others(props: { reading: Schemas['ReadingLine']; counts: boolean; toggle: () => void }) {
   const { reading } = props;
-  const line: Line = {
-    what: reading.what,
-    typed: reading.typed,
-    ...(reading.overTeeth === undefined ? {} : { overTeeth: reading.overTeeth }),
-    ...(reading.pitches === undefined ? {} : { pitches: reading.pitches }),
-    ...(reading.mateToothCount === undefined ? {} : { mateToothCount: reading.mateToothCount }),
-    ...(reading.pinDiameterMm === undefined ? {} : { pinDiameterMm: reading.pinDiameterMm }),
-  };
-  const named = labelOf(line, reading.overTeeth);
+  const named = labelOf(lineOf(reading), reading.overTeeth);
   const label = reading.ofMate ? texts.read.ofMate(named) : named;
   return (
     <Box

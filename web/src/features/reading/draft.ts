@@ -124,7 +124,7 @@ function missing(kind: Kind, lines: Line[]): Line[] {
   );
 }
 
-function lineOf(r: Schemas['ReadingLine']): Line {
+export function lineOf(r: Schemas['ReadingLine']): Line {
   return {
     what: r.what,
     typed: r.typed,

@@ -1,5 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { api, ask, Refused, type Schemas } from '../../api/client';
+import { useGearDrawing } from '../../mat/useGearDrawing';
 import { entriesOf, entryOf, gearSpecOf, type GearDraft, type Line, type Spans } from './draft';
 
 /** Over how many teeth to lay the caliper for this tooth count. */
@@ -107,20 +108,7 @@ export function useDrawing(
       ...(r.overTeeth === undefined ? {} : { overTeeth: r.overTeeth }),
       ...(r.pitches === undefined ? {} : { pitches: r.pitches }),
     }));
-  const gear = candidate ? gearSpecOf(candidate) : undefined;
-  return useQuery({
-    queryKey: ['drawing', gear, boreTyped, marks],
-    queryFn: ({ signal }) =>
-      ask(
-        api.POST('/api/workings/making/drawing', {
-          body: { gear: gear as Schemas['GearSpec'], boreTyped, readings: marks },
-          signal,
-        }),
-      ),
-    enabled: gear !== undefined,
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-  }).data;
+  return useGearDrawing(candidate && gearSpecOf(candidate), marks, boreTyped);
 }
 
 /** Where two candidates differ when one is laid over the other. */

@@ -1,6 +1,7 @@
 import { Box } from '@mui/material';
 import { GearDrawing } from '../../mat/GearDrawing';
 import { Mat } from '../../mat/Mat';
+import { useGearDrawing } from '../../mat/useGearDrawing';
 import { Notice } from '../../parts/Notice';
 import { lengthWords, typedLength, useUnit } from '../../parts/unit';
 import { useDraft } from '../../parts/useDraft';
@@ -10,7 +11,7 @@ import { Frame } from '../job/Sheet';
 import { HowPicture } from '../reading/HowPicture';
 import { Field, GearFields } from './GearFields';
 import { A_GEAR, gearOf, type GearForm } from './gearForm';
-import { useGearDrawing, useGeometry } from './useGeometry';
+import { useGeometry } from './useGeometry';
 import { WorkingsHead } from './WorkingsHead';
 
 const words = texts.workingsPage;

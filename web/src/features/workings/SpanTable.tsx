@@ -1,6 +1,7 @@
 import { Box } from '@mui/material';
 import { GearDrawing } from '../../mat/GearDrawing';
 import { Mat } from '../../mat/Mat';
+import { useGearDrawing } from '../../mat/useGearDrawing';
 import { Notice } from '../../parts/Notice';
 import { lengthWords, useUnit } from '../../parts/unit';
 import { useDraft } from '../../parts/useDraft';
@@ -9,7 +10,7 @@ import { colour, font } from '../../theme';
 import { Frame } from '../job/Sheet';
 import { GearFields, Numbers } from './GearFields';
 import { A_GEAR, gearOf, type GearForm } from './gearForm';
-import { useGearDrawing, useGeometry } from './useGeometry';
+import { useGeometry } from './useGeometry';
 import { WorkingsHead } from './WorkingsHead';
 
 const words = texts.workingsPage;

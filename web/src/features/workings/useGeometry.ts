@@ -16,23 +16,3 @@ export function useGeometry(spec: Schemas['GearSpec'] | undefined) {
     refused: query.error instanceof Refused ? query.error.message : undefined,
   };
 }
-
-/** The gear drawn, with what a caliper would show on it. */
-export function useGearDrawing(
-  spec: Schemas['GearSpec'] | undefined,
-  readings: Schemas['ReadingEntry'][] = [],
-) {
-  return useQuery({
-    queryKey: ['gear-drawing', spec, readings],
-    queryFn: ({ signal }) =>
-      ask(
-        api.POST('/api/workings/making/drawing', {
-          body: { gear: spec as Schemas['GearSpec'], readings },
-          signal,
-        }),
-      ),
-    enabled: spec !== undefined,
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-  }).data;
-}

@@ -59,10 +59,6 @@ public record BevelGear(double module, int toothCount, double coneAngleDeg, Basi
         return toothCount / Math.cos(cone());
     }
 
-    public double toothHeightMm() {
-        return module * (rack.addendumCoefficient() + rack.dedendumCoefficient());
-    }
-
     /** The pitch cone angle that a mate of {@code mateTeeth} asks for: tan δ = sin Σ / (z₂/z₁ + cos Σ). */
     public static double coneAngleDeg(int toothCount, int mateTeeth, double shaftAngleDeg) {
         double shafts = Math.toRadians(shaftAngleDeg);

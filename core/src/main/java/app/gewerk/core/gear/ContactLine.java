@@ -33,28 +33,19 @@ public record ContactLine(
         CylindricalGear wheel = pair.wheel();
         double working = Math.toRadians(pair.workingPressureAngleDeg());
         double base = pinion.baseDiameterMm() / 2;
-        double wheelBase = wheel.baseDiameterMm() / 2;
-        double line = pair.centreDistanceMm() * Math.sin(working);
-        double fromPinionTip = length(pair.pinionTipMm() / 2, base);
-        double fromWheelTip = length(pair.wheelTipMm() / 2, wheelBase);
-        double from = wheel.internal() ? fromWheelTip - line : line - fromWheelTip;
         double halfToothAtBase = pinion.toothThicknessAtMm(pinion.baseDiameterMm()) / pinion.baseDiameterMm();
         double halfPitchDeg = 180.0 / wheel.toothCount();
         double ratio = pinion.toothCount() / (double) wheel.toothCount();
         return new ContactLine(
                 new Point(base * Math.sin(working), base * Math.cos(working)),
                 new Point(-Math.cos(working), Math.sin(working)),
-                Math.max(0, from),
-                fromPinionTip,
+                Math.max(0, pair.contactFromMm()),
+                pair.contactToMm(),
                 base * (halfToothAtBase + working),
                 pinion.transverseBasePitchMm(),
                 base,
                 new Point(0, wheel.internal() ? -pair.centreDistanceMm() : pair.centreDistanceMm()),
                 wheel.internal() ? halfPitchDeg : 180 + halfPitchDeg,
                 wheel.internal() ? ratio : -ratio);
-    }
-
-    private static double length(double radius, double base) {
-        return radius <= base ? 0 : Math.sqrt(radius * radius - base * base);
     }
 }

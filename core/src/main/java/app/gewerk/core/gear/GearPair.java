@@ -156,13 +156,26 @@ public record GearPair(
 
     /** Transverse contact ratio, the tips taken at face value. */
     public double contactRatio() {
-        double fromPinion = involuteLength(pinionTipMm, pinion.baseDiameterMm());
-        double fromWheel = involuteLength(wheelTipMm, wheel.baseDiameterMm());
-        double line = centreDistanceMm * Math.sin(workingAngle());
-        double path = wheel.internal() ? fromPinion - fromWheel + line : fromPinion + fromWheel - line;
-        return path / pinion.transverseBasePitchMm();
+        return (contactToMm() - contactFromMm()) / pinion.transverseBasePitchMm();
     }
 
+    /** Between the points where the line of action touches the two base circles (mm). */
+    private double lineMm() {
+        return centreDistanceMm * Math.sin(workingAngle());
+    }
+
+    /** Where on the line of action the wheel's tip takes up the contact, from the pinion's base circle (mm); below 0 before it. */
+    double contactFromMm() {
+        double fromWheel = involuteLength(wheelTipMm, wheel.baseDiameterMm());
+        return wheel.internal() ? fromWheel - lineMm() : lineMm() - fromWheel;
+    }
+
+    /** Where the pinion's tip lets it go (mm). */
+    double contactToMm() {
+        return involuteLength(pinionTipMm, pinion.baseDiameterMm());
+    }
+
+    /** Unrolled length of the involute from its base circle to a diameter (mm). */
     private static double involuteLength(double diameterMm, double baseMm) {
         return diameterMm <= baseMm ? 0 : Math.sqrt(diameterMm * diameterMm - baseMm * baseMm) / 2;
     }
@@ -219,11 +232,10 @@ public record GearPair(
 
     private List<String> betweenBaseCircles() {
         List<String> found = new ArrayList<>();
-        double line = centreDistanceMm * Math.sin(workingAngle());
-        if (involuteLength(pinionTipMm, pinion.baseDiameterMm()) > line + 1e-9) {
+        if (contactToMm() > lineMm() + 1e-9) {
             found.add("The tips of gear 1 meet gear 2 below its base circle: shorten them or shift gear 2 out");
         }
-        if (involuteLength(wheelTipMm, wheel.baseDiameterMm()) > line + 1e-9) {
+        if (contactFromMm() < -1e-9) {
             found.add("The tips of gear 2 meet gear 1 below its base circle: shorten them or shift gear 1 out");
         }
         return found;
@@ -232,8 +244,7 @@ public record GearPair(
     /** The three classical ways a pinion and its ring get in each other's way (any text on internal gears). */
     private List<String> insideRing() {
         List<String> found = new ArrayList<>();
-        double line = centreDistanceMm * Math.sin(workingAngle());
-        if (wheelTipMm < wheel.baseDiameterMm() || involuteLength(wheelTipMm, wheel.baseDiameterMm()) < line - 1e-9) {
+        if (wheelTipMm < wheel.baseDiameterMm() || contactFromMm() < -1e-9) {
             found.add(
                     "The ring's tips meet the pinion below its base circle: shorten the ring's teeth or shift both out");
         }
@@ -279,19 +290,15 @@ public record GearPair(
     }
 
     private static double involuteAt(double radius, CylindricalGear gear) {
-        double cosine = gear.baseDiameterMm() / (2 * radius);
-        return cosine >= 1 ? 0 : inv(Math.acos(cosine));
+        return inv(Math.toRadians(gear.pressureAngleAtDeg(2 * radius)));
     }
 
     /** Where a tip works on a mate's fillet instead of its flank. */
     private List<String> inFillets() {
         List<String> found = new ArrayList<>();
         try {
-            double line = centreDistanceMm * Math.sin(workingAngle());
-            double tip1 = involuteLength(pinionTipMm, pinion.baseDiameterMm());
-            double tip2 = involuteLength(wheelTipMm, wheel.baseDiameterMm());
-            double deepest1 = wheel.internal() ? tip2 - line : line - tip2;
-            double deepest2 = wheel.internal() ? line + tip1 : line - tip1;
+            double deepest1 = contactFromMm();
+            double deepest2 = wheel.internal() ? lineMm() + contactToMm() : lineMm() - contactToMm();
             double form1 = involuteLength(ToothForm.of(pinion).formDiameterMm(), pinion.baseDiameterMm());
             double form2 = involuteLength(ToothForm.of(wheel).formDiameterMm(), wheel.baseDiameterMm());
             double room = 1e-3 * pinion.normalModule();

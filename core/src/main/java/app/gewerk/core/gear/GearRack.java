@@ -28,11 +28,6 @@ public record GearRack(double module, double helixAngleDeg, BasicRack rack) impl
         return pinionTeeth * transversePitchMm();
     }
 
-    /** From root to tip (mm). */
-    public double toothHeightMm() {
-        return module * (rack.addendumCoefficient() + rack.dedendumCoefficient());
-    }
-
     /**
      * The closed outline of a piece with so many teeth, its datum line on y = 0, teeth up, root fillets as its basic rack
      * has them, in the section along the rack; the back so far below the roots as a tooth is high.

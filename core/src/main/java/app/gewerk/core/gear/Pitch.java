@@ -27,7 +27,7 @@ public record Pitch(System system, double value) {
 
     public Pitch {
         double module = moduleOf(system, value);
-        if (!(module >= 0.05 && module <= 50)) {
+        if (!(module >= Limits.SMALLEST_MODULE && module <= Limits.LARGEST_MODULE)) {
             throw new IllegalArgumentException(
                     "The pitch must come out between module 0.05 and 50; this one is " + module);
         }

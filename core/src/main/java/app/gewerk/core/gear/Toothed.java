@@ -7,4 +7,9 @@ public sealed interface Toothed permits CylindricalGear, GearRack, Worm, BevelGe
     double module();
 
     BasicRack rack();
+
+    /** From root to tip (mm): addendum and dedendum, whatever the shift. */
+    default double toothHeightMm() {
+        return module() * (rack().addendumCoefficient() + rack().dedendumCoefficient());
+    }
 }

@@ -51,9 +51,4 @@ public record Worm(double module, int starts, double pitchDiameterMm, BasicRack 
     public double rootDiameterMm() {
         return pitchDiameterMm - 2 * module * rack.dedendumCoefficient();
     }
-
-    /** From root to outer edge of the thread (mm). */
-    public double threadHeightMm() {
-        return module * (rack.addendumCoefficient() + rack.dedendumCoefficient());
-    }
 }

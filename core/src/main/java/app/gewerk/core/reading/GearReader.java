@@ -10,6 +10,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 
 /**
  * Which gear is it? Bayes over every standard module, diametral pitch and common circular pitch, with each basic rack,
@@ -44,10 +45,7 @@ public final class GearReader {
      */
     public static Identification identify(Question question) {
         List<Weighted> posterior = normalised(weigh(question, 0, true));
-        double slipped = posterior.stream()
-                .filter(w -> w.fit.slipped() >= 0)
-                .mapToDouble(w -> w.probability)
-                .sum();
+        double slipped = share(posterior, fit -> fit.slipped() >= 0);
         if (question.toothCount() instanceof ToothCount.Exactly counted
                 && (slipped > WORTH_TELLING || posterior.isEmpty())
                 && question.kind() != GearKind.WORM
@@ -59,10 +57,7 @@ public final class GearReader {
                     "No gear from module 0.1 to 6.5 fits these readings: check the tooth count, the unit and the point");
         }
         List<Candidate> candidates = candidates(posterior, question);
-        double notStandard = posterior.stream()
-                .filter(w -> !w.fit.hypothesis().standard())
-                .mapToDouble(w -> w.probability)
-                .sum();
+        double notStandard = share(posterior, fit -> !fit.hypothesis().standard());
         List<Identification.Outlier> outliers = outliers(posterior, question);
         NextReadings next = new NextReadings(
                 question,
@@ -298,6 +293,10 @@ public final class GearReader {
                 .toList();
     }
 
+    private static double share(List<Weighted> posterior, Predicate<Fit> which) {
+        return probability(posterior.stream().filter(w -> which.test(w.fit)).toList());
+    }
+
     private static double probability(List<Weighted> same) {
         return same.stream().mapToDouble(w -> w.probability).sum();
     }
@@ -374,10 +373,8 @@ public final class GearReader {
         }
         if (question.toothCount() instanceof ToothCount.Exactly counted) {
             for (int other : new int[] {counted.count() - 1, counted.count() + 1}) {
-                double probability = posterior.stream()
-                        .filter(w -> w.fit.toothCount() == other && question.kind() != GearKind.RACK)
-                        .mapToDouble(w -> w.probability)
-                        .sum();
+                double probability =
+                        share(posterior, fit -> fit.toothCount() == other && question.kind() != GearKind.RACK);
                 if (probability > WORTH_TELLING) {
                     found.add(new Identification.Outlier(
                             Optional.empty(),

@@ -59,6 +59,24 @@ public sealed interface Measured {
         return 0;
     }
 
+    /** An angle, from an ink rubbing or a protractor (degrees). */
+    sealed interface Angle extends Measured {
+        @Override
+        default double minutes() {
+            return 2;
+        }
+
+        @Override
+        default Unit unit() {
+            return Unit.DEG;
+        }
+
+        @Override
+        default double makersSpread(Toothed part) {
+            return 0.2;
+        }
+    }
+
     /** This part has nothing to read here. */
     final class CannotBeRead extends IllegalArgumentException {
         CannotBeRead(Measured what, Toothed part) {
@@ -383,8 +401,7 @@ public sealed interface Measured {
     record ToothHeight() implements Measured {
         @Override
         public double on(Toothed part) {
-            return part.module()
-                    * (part.rack().addendumCoefficient() + part.rack().dedendumCoefficient());
+            return part.toothHeightMm();
         }
 
         @Override
@@ -414,7 +431,7 @@ public sealed interface Measured {
     }
 
     /** Slant of a helical gear's or a rack's teeth as an ink rubbing or a protractor shows it, at the tips (degrees). */
-    record HelixAngle() implements Measured {
+    record HelixAngle() implements Angle {
         @Override
         public double on(Toothed part) {
             return switch (part) {
@@ -438,25 +455,10 @@ public sealed interface Measured {
             return "Ink the tips, roll the gear along a straight edge on paper, and lay a protractor on the prints: "
                     + "the angle against the gear's axis";
         }
-
-        @Override
-        public double minutes() {
-            return 2;
-        }
-
-        @Override
-        public Unit unit() {
-            return Unit.DEG;
-        }
-
-        @Override
-        public double makersSpread(Toothed part) {
-            return 0.2;
-        }
     }
 
     /** Slant of a worm's thread against the square across, at its outer edge (degrees). */
-    record LeadAngle() implements Measured {
+    record LeadAngle() implements Angle {
         @Override
         public double on(Toothed part) {
             if (part instanceof Worm worm) {
@@ -475,25 +477,10 @@ public sealed interface Measured {
             return "Ink the thread's edge, roll the worm on paper, and lay a protractor on the print: "
                     + "the angle against the rolling direction";
         }
-
-        @Override
-        public double minutes() {
-            return 2;
-        }
-
-        @Override
-        public Unit unit() {
-            return Unit.DEG;
-        }
-
-        @Override
-        public double makersSpread(Toothed part) {
-            return 0.2;
-        }
     }
 
     /** A bevel gear's cone over the tips against its axis (degrees). */
-    record ConeAngle() implements Measured {
+    record ConeAngle() implements Angle {
         @Override
         public double on(Toothed part) {
             if (part instanceof BevelGear bevel) {
@@ -515,11 +502,6 @@ public sealed interface Measured {
         @Override
         public double minutes() {
             return 1.5;
-        }
-
-        @Override
-        public Unit unit() {
-            return Unit.DEG;
         }
 
         @Override
