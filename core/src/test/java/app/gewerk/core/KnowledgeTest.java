@@ -3,7 +3,6 @@ package app.gewerk.core;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import app.gewerk.core.caution.Cautions;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.Pitch;
 import java.util.List;
@@ -20,15 +19,19 @@ class KnowledgeTest {
     @ValueSource(
             strings = {
                 "cautions",
+                "checks",
                 "exchangeRates",
-                "faults",
+                "failureWays",
+                "hazards",
                 "importRules",
                 "kinds",
                 "likelihoods",
                 "observations",
+                "openings",
                 "pitches",
                 "racks",
-                "sellers"
+                "sellers",
+                "trains"
             })
     void everyRowNamesItsSource(String file) {
         List<Map<String, String>> rows = Knowledge.rows(file);
@@ -84,17 +87,5 @@ class KnowledgeTest {
             };
             assertThat(actual).isCloseTo(row.expected(), within(row.tolerance()));
         });
-    }
-
-    @Test
-    void everyKindsHazardsHaveTheirCaution() {
-        Cautions cautions = Cautions.fromKnowledge();
-        assertThat(cautions.kinds())
-                .hasSizeGreaterThan(12)
-                .allSatisfy(kind ->
-                        assertThat(cautions.of(Set.copyOf(kind.hazards()))).hasSameSizeAs(kind.hazards()));
-        assertThat(cautions.of(Set.of("mains", "highVoltage")).getFirst().referOn())
-                .as("what must be referred on comes first")
-                .isTrue();
     }
 }

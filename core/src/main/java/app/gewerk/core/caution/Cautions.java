@@ -1,56 +1,78 @@
 package app.gewerk.core.caution;
 
 import app.gewerk.core.Knowledge;
+import app.gewerk.core.Wire;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 
-/** The hazards of each kind of machine, and the caution that belongs to each hazard. */
+/** The hazards of each kind of machine, and the cautions where a hazard meets something about to be done. */
 public final class Cautions {
-    private final Map<String, Caution> byHazard;
+    /** Stands in the rules for every machine, whatever its hazards. */
+    private static final String ANY = "any";
+
+    private final List<Caution> rules;
+    private final Map<String, Hazard> hazards;
     private final Map<String, Kind> kinds;
 
-    private Cautions(Map<String, Caution> byHazard, Map<String, Kind> kinds) {
-        this.byHazard = byHazard;
+    private Cautions(List<Caution> rules, Map<String, Hazard> hazards, Map<String, Kind> kinds) {
+        this.rules = rules;
+        this.hazards = hazards;
         this.kinds = kinds;
     }
 
     /**
-     * @param hazard code
-     * @param words the hazard in two or three words
+     * A hazard met by an operation.
+     *
+     * @param code {@code mains/open}
      * @param text what to do about it
      * @param referOn true when the machine must not be started on here
      */
-    public record Caution(String hazard, String words, String text, boolean referOn) {}
+    public record Caution(
+            String code, String hazard, Operation operation, String words, String text, boolean referOn) {}
 
-    /** A kind of machine and the hazards it usually has. */
-    public record Kind(String code, String words, List<String> hazards) {}
+    /** Something about a machine that can hurt. */
+    public record Hazard(String code, String words) {}
+
+    /** A kind of machine, the hazards it usually has, and its generic gear train. */
+    public record Kind(String code, String words, List<String> hazards, String train) {}
 
     public static Cautions fromKnowledge() {
-        Map<String, Caution> byHazard = new LinkedHashMap<>();
-        for (Map<String, String> row : Knowledge.rows("cautions")) {
-            String hazard = row.get("hazard");
-            byHazard.put(
-                    hazard,
-                    new Caution(
-                            hazard, row.get("words"), row.get("caution"), Boolean.parseBoolean(row.get("referOn"))));
+        List<Caution> rules = Knowledge.rows("cautions").stream()
+                .map(row -> new Caution(
+                        row.get("hazard") + "/" + row.get("operation"),
+                        row.get("hazard"),
+                        Wire.parse(Operation.class, row.get("operation")),
+                        row.get("words"),
+                        row.get("caution"),
+                        Boolean.parseBoolean(row.get("referOn"))))
+                .toList();
+        Map<String, Hazard> hazards = new LinkedHashMap<>();
+        for (Map<String, String> row : Knowledge.rows("hazards")) {
+            hazards.put(row.get("hazard"), new Hazard(row.get("hazard"), row.get("words")));
         }
         Map<String, Kind> kinds = new LinkedHashMap<>();
         for (Map<String, String> row : Knowledge.rows("kinds")) {
-            List<String> hazards = Arrays.asList(row.get("hazards").split(" "));
-            kinds.put(row.get("code"), new Kind(row.get("code"), row.get("words"), List.copyOf(hazards)));
+            List<String> usual = Arrays.asList(row.get("hazards").split(" "));
+            kinds.put(
+                    row.get("code"), new Kind(row.get("code"), row.get("words"), List.copyOf(usual), row.get("train")));
         }
-        return new Cautions(byHazard, kinds);
+        return new Cautions(rules, hazards, kinds);
     }
 
     public List<Kind> kinds() {
         return List.copyOf(kinds.values());
     }
 
-    public List<Caution> all() {
-        return List.copyOf(byHazard.values());
+    public List<Hazard> hazards() {
+        return List.copyOf(hazards.values());
+    }
+
+    public List<Caution> rules() {
+        return rules;
     }
 
     /** @throws IllegalArgumentException if there is no such kind */
@@ -62,16 +84,22 @@ public final class Cautions {
         return kind;
     }
 
-    /** The cautions for a set of hazards, those to refer on first. */
-    public List<Caution> of(Set<String> hazards) {
-        for (String hazard : hazards) {
-            if (!byHazard.containsKey(hazard)) {
-                throw new IllegalArgumentException("There is no hazard called " + hazard);
+    /** @throws IllegalArgumentException if one of them is not known */
+    public void requireHazards(Set<String> codes) {
+        for (String code : codes) {
+            if (!hazards.containsKey(code)) {
+                throw new IllegalArgumentException("There is no hazard called " + code);
             }
         }
-        return byHazard.values().stream()
-                .filter(c -> hazards.contains(c.hazard()))
-                .sorted(java.util.Comparator.comparing((Caution c) -> !c.referOn()))
+    }
+
+    /** Every caution of a machine with these hazards when these things are about to be done; those to refer on first. */
+    public List<Caution> of(Set<String> hazardCodes, Set<Operation> operations) {
+        requireHazards(hazardCodes);
+        return rules.stream()
+                .filter(c -> c.hazard().equals(ANY) || hazardCodes.contains(c.hazard()))
+                .filter(c -> operations.contains(c.operation()))
+                .sorted(Comparator.comparing((Caution c) -> !c.referOn()))
                 .toList();
     }
 }

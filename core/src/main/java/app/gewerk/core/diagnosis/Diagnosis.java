@@ -1,143 +1,339 @@
 package app.gewerk.core.diagnosis;
 
-import app.gewerk.core.Knowledge;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.IntStream;
 
 /**
- * Ranks the possible faults from what was observed: exact Bayes, one fault at a time, observations independent given
- * the fault. What was not tried says nothing.
- *
- * <p>P(fault | seen) ∝ rate(fault) × ∏ P(observation | fault) over what was seen × ∏ (1 − P(observation | fault)) over
- * what was looked for and not seen.
+ * What may be wrong with one machine, why, and what to check next. Exact Bayes over sets of up to three faults (see
+ * {@link FaultModel} and {@link Posterior}).
  */
 public final class Diagnosis {
-    private static final double WORTH_NAMING = Math.log(1.4);
+    private static final double WORTH_NAMING = 1.4;
+    private static final double WORTH_LOOKING_FOR = 0.02;
+    private static final double SURE = 0.9;
+    private static final double DOUBTFUL = 0.35;
+    private static final int EXPLAINED = 12;
+    private static final int MOST_EXPLAINED_CHECKS = 4;
 
-    private final List<Fault> faults;
-    private final List<Observation> observations;
-    private final Map<String, Map<String, Double>> likelihoods;
+    private final FaultModel model;
 
-    Diagnosis(List<Fault> faults, List<Observation> observations, Map<String, Map<String, Double>> likelihoods) {
-        this.faults = List.copyOf(faults);
-        this.observations = List.copyOf(observations);
-        this.likelihoods = likelihoods;
+    /** @param experience culprits of closed jobs of this model */
+    public Diagnosis(DiagnosisKnowledge knowledge, Machine machine, Experience experience) {
+        this.model = new FaultModel(knowledge, machine, experience);
     }
 
-    /** With the likelihoods that ship with Gewerk. */
-    public static Diagnosis fromKnowledge() {
-        List<Observation> observations = Knowledge.rows("observations").stream()
-                .map(row -> new Observation(row.get("code"), row.get("words")))
-                .toList();
-        List<Fault> faults = Knowledge.rows("faults").stream()
-                .map(row -> new Fault(
-                        row.get("code"),
-                        row.get("words"),
-                        Double.parseDouble(row.get("generalRate")),
-                        row.get("check")))
-                .toList();
-        Map<String, Map<String, Double>> likelihoods = new LinkedHashMap<>();
-        for (Map<String, String> row : Knowledge.rows("likelihoods")) {
-            Map<String, Double> ofFault = new LinkedHashMap<>();
-            for (Observation observation : observations) {
-                ofFault.put(observation.code(), Double.parseDouble(row.get(observation.code())));
-            }
-            likelihoods.put(row.get("fault"), ofFault);
-        }
-        return new Diagnosis(faults, observations, likelihoods);
+    /** Every sign this machine can show, in the order of the checks that look for it. */
+    public List<Sign> signs() {
+        return model.signs();
     }
 
-    public List<Observation> observations() {
-        return observations;
+    public List<Task> tasks() {
+        return model.tasks();
     }
 
     public List<Fault> faults() {
-        return faults;
+        return model.faults();
+    }
+
+    /** True when answers may name it; a train changed later can drop signs that were answered before. */
+    public boolean knows(String signKey) {
+        return model.knows(signKey);
     }
 
     /**
-     * A fault with its probability and why.
+     * An answer and what it did to a fault's odds.
      *
-     * @param speaksFor what was seen, or looked for in vain, that makes it likelier
-     * @param speaksAgainst what makes it less likely
+     * @param times the odds are so many times what they would be without it; below 1 it speaks against
      */
-    public record Ranked(Fault fault, double probability, List<String> speaksFor, List<String> speaksAgainst) {}
+    public record Reason(String words, double times) {}
 
     /**
-     * All faults, most probable first; the probabilities make 1.
+     * A fault with its probability (alone or beside others) and why.
      *
-     * @param answers by observation code; codes left out count as not tried
-     * @throws IllegalArgumentException if a code is not an observation
+     * @param wouldChange the answer that would lower it most, and to what
      */
-    public List<Ranked> rank(Map<String, Answer> answers) {
-        for (String code : answers.keySet()) {
-            if (observations.stream().noneMatch(o -> o.code().equals(code))) {
-                throw new IllegalArgumentException("There is no observation called " + code);
-            }
-        }
-        double[] weights = faults.stream().mapToDouble(f -> weight(f, answers)).toArray();
-        double sum = java.util.Arrays.stream(weights).sum();
+    public record Ranked(
+            String key,
+            String component,
+            String part,
+            String way,
+            String words,
+            double probability,
+            List<Reason> speaksFor,
+            List<Reason> speaksAgainst,
+            Optional<WouldChange> wouldChange) {}
+
+    /** @param probability of the fault if the sign turns out so */
+    public record WouldChange(String sign, boolean seen, double probability) {}
+
+    /** What would stand first if a sign turns out one way. */
+    public record Then(String fault, double probability) {}
+
+    /** A sign that a check settles, and what each outcome would say. */
+    public record Settles(String key, String words, Then ifSeen, Then ifNot) {}
+
+    /**
+     * A check with what it is worth.
+     *
+     * @param openFirst what has to come off for it
+     * @param minutes with that opening
+     * @param bits expected drop of entropy
+     */
+    public record Next(
+            String key,
+            String words,
+            String risk,
+            List<Opening> openFirst,
+            double minutes,
+            double bits,
+            List<Settles> settles) {}
+
+    /**
+     * Where the diagnosis stands.
+     *
+     * @param second how likely it is that there is more than one fault
+     * @param bits entropy left
+     * @param next the checks worth most per minute, best first; empty when the first fault is sure enough
+     */
+    public record Standing(List<Ranked> faults, double second, double bits, boolean sure, List<Next> next) {}
+
+    /**
+     * @param answers by sign key; left out is not tried
+     * @param opened openings that are off already
+     * @throws IllegalArgumentException if a key is no sign of this machine
+     */
+    public Standing standing(Map<String, Answer> answers, Set<String> opened) {
+        Posterior posterior = Posterior.of(model, answers);
+        List<Ranked> ranked = ranked(posterior, answers);
+        double[] marginals = posterior.marginals();
+        double expected = java.util.Arrays.stream(marginals).sum();
+        return new Standing(
+                ranked,
+                Math.min(1, Math.max(0, expected - 1)),
+                posterior.entropyBits(),
+                ranked.getFirst().probability() >= SURE,
+                next(posterior, answers, opened));
+    }
+
+    private List<Ranked> ranked(Posterior posterior, Map<String, Answer> answers) {
+        double[] marginals = posterior.marginals();
+        List<Integer> order = IntStream.range(0, marginals.length)
+                .boxed()
+                .sorted(Comparator.comparingDouble((Integer f) -> -marginals[f]))
+                .toList();
+        record Told(Sign sign, boolean seen, double[] before) {}
+        List<Told> told = answers.entrySet().stream()
+                .filter(e -> e.getValue().tells())
+                .map(e -> {
+                    int sign = model.sign(e.getKey());
+                    boolean seen = e.getValue() == Answer.SEEN;
+                    return new Told(
+                            model.signs().get(sign),
+                            seen,
+                            posterior.without(sign, seen).marginals());
+                })
+                .toList();
         List<Ranked> ranked = new ArrayList<>();
-        for (int i = 0; i < weights.length; i++) {
-            Fault fault = faults.get(i);
-            ranked.add(
-                    new Ranked(fault, weights[i] / sum, reasons(fault, answers, true), reasons(fault, answers, false)));
+        for (int f : order) {
+            Fault fault = model.faults().get(f);
+            boolean explain = ranked.size() < EXPLAINED;
+            List<Reason> reasons = !explain
+                    ? List.of()
+                    : told.stream()
+                            .map(t -> new Reason(
+                                    (t.seen ? "" : "not: ") + t.sign.words(), odds(marginals[f]) / odds(t.before[f])))
+                            .toList();
+            ranked.add(new Ranked(
+                    fault.key(),
+                    fault.component().code(),
+                    fault.component().words(),
+                    fault.way().words(),
+                    fault.words(),
+                    marginals[f],
+                    reasons.stream()
+                            .filter(r -> r.times >= WORTH_NAMING)
+                            .sorted(Comparator.comparingDouble(Reason::times).reversed())
+                            .toList(),
+                    reasons.stream()
+                            .filter(r -> r.times <= 1 / WORTH_NAMING)
+                            .sorted(Comparator.comparingDouble(Reason::times))
+                            .toList(),
+                    ranked.size() < 2 ? wouldChange(posterior, answers, f, marginals[f]) : Optional.empty()));
         }
-        ranked.sort(Comparator.comparingDouble(Ranked::probability).reversed());
-        return List.copyOf(ranked);
+        return ranked;
     }
 
-    private double weight(Fault fault, Map<String, Answer> answers) {
-        double weight = fault.generalRate();
-        for (Observation observation : observations) {
-            weight *= likelihood(fault, observation, answers.getOrDefault(observation.code(), Answer.NOT_TRIED));
-        }
-        return weight;
+    private static double odds(double p) {
+        return p / Math.max(1e-300, 1 - p);
     }
 
-    private double likelihood(Fault fault, Observation observation, Answer answer) {
-        double seen = likelihoods.get(fault.code()).get(observation.code());
-        return switch (answer) {
-            case SEEN -> seen;
-            case NOT_SEEN -> 1 - seen;
-            case NOT_TRIED -> 1;
-        };
-    }
-
-    /** What weighs for (or against) a fault, strongest first: its likelihood against the average over all other faults. */
-    private List<String> reasons(Fault fault, Map<String, Answer> answers, boolean speakingFor) {
-        record Reason(String words, double strength) {}
-        List<Reason> reasons = new ArrayList<>();
-        for (Observation observation : observations) {
-            Answer answer = answers.getOrDefault(observation.code(), Answer.NOT_TRIED);
-            if (answer == Answer.NOT_TRIED) {
+    private Optional<WouldChange> wouldChange(Posterior posterior, Map<String, Answer> answers, int fault, double now) {
+        WouldChange most = null;
+        for (int s = 0; s < model.signs().size(); s++) {
+            Sign sign = model.signs().get(s);
+            if (answers.getOrDefault(sign.key(), Answer.NOT_TRIED) != Answer.NOT_TRIED) {
                 continue;
             }
-            double strength =
-                    Math.log(likelihood(fault, observation, answer) / othersAverage(fault, observation, answer));
-            if ((speakingFor ? strength : -strength) > WORTH_NAMING) {
-                String words = answer == Answer.SEEN ? observation.words() : "not: " + observation.words();
-                reasons.add(new Reason(words, Math.abs(strength)));
+            Posterior.Turn turn = posterior.turn(s, fault);
+            for (boolean seen : new boolean[] {true, false}) {
+                double chance = seen ? turn.chance() : 1 - turn.chance();
+                double then = seen ? turn.ifSeen() : turn.ifNot();
+                if (chance >= WORTH_LOOKING_FOR && then < now * 0.7 && (most == null || then < most.probability)) {
+                    most = new WouldChange(sign.words(), seen, then);
+                }
             }
         }
-        return reasons.stream()
-                .sorted(Comparator.comparingDouble(Reason::strength).reversed())
-                .map(Reason::words)
+        return Optional.ofNullable(most);
+    }
+
+    private List<Next> next(Posterior posterior, Map<String, Answer> answers, Set<String> opened) {
+        record Worth(Task task, List<Integer> signs, double minutes, double bits) {
+            double perMinute() {
+                return bits / minutes;
+            }
+        }
+        List<Worth> worth = new ArrayList<>();
+        for (Task task : model.tasks()) {
+            List<Integer> untried = untried(task, answers);
+            if (!untried.isEmpty()) {
+                double minutes = task.minutes() + model.machine().minutesToReach(task.behind(), opened);
+                worth.add(new Worth(task, untried, minutes, posterior.expectedDropBits(untried)));
+            }
+        }
+        worth.sort(Comparator.comparingDouble(Worth::perMinute).reversed());
+        return worth.stream()
+                .limit(MOST_EXPLAINED_CHECKS)
+                .map(w -> new Next(
+                        w.task.key(),
+                        w.task.words(),
+                        w.task.risk(),
+                        model.machine().stillToOpen(w.task.behind(), opened),
+                        w.minutes,
+                        w.bits,
+                        w.signs.stream().map(s -> settles(posterior, s)).toList()))
                 .toList();
     }
 
-    private double othersAverage(Fault fault, Observation observation, Answer answer) {
-        double sum = 0;
-        double rates = 0;
-        for (Fault other : faults) {
-            if (!other.equals(fault)) {
-                sum += other.generalRate() * likelihood(other, observation, answer);
-                rates += other.generalRate();
+    private List<Integer> untried(Task task, Map<String, Answer> answers) {
+        return task.signs().stream()
+                .filter(s -> answers.getOrDefault(s.key(), Answer.NOT_TRIED) == Answer.NOT_TRIED)
+                .map(s -> model.sign(s.key()))
+                .toList();
+    }
+
+    private Settles settles(Posterior posterior, int sign) {
+        Sign of = model.signs().get(sign);
+        return new Settles(
+                of.key(), of.words(), leader(posterior.with(sign, true)), leader(posterior.with(sign, false)));
+    }
+
+    private Then leader(Posterior posterior) {
+        double[] marginals = posterior.marginals();
+        int best = 0;
+        for (int f = 1; f < marginals.length; f++) {
+            if (marginals[f] > marginals[best]) {
+                best = f;
             }
         }
-        return sum / rates;
+        return new Then(model.faults().get(best).words(), marginals[best]);
+    }
+
+    /** Another fault that may be there beside those found. */
+    public record StillPossible(String key, String words, double probability, Optional<String> lookBy) {}
+
+    /**
+     * What else could be wrong when these culprits are there: to be looked for before the machine goes back.
+     *
+     * @throws IllegalArgumentException if a culprit is no fault of this machine, or there are more than two
+     */
+    public List<StillPossible> whatElse(Map<String, Answer> answers, List<String> culprits) {
+        if (culprits.size() > 2) {
+            return List.of();
+        }
+        List<Integer> known = culprits.stream().map(model::fault).toList();
+        Posterior left = Posterior.of(model, answers).knowing(known);
+        double[] marginals = left.marginals();
+        return IntStream.range(0, marginals.length)
+                .filter(f -> !known.contains(f) && marginals[f] >= WORTH_LOOKING_FOR / 2)
+                .boxed()
+                .sorted(Comparator.comparingDouble((Integer f) -> -marginals[f]))
+                .limit(6)
+                .map(f -> new StillPossible(
+                        model.faults().get(f).key(),
+                        model.faults().get(f).words(),
+                        marginals[f],
+                        decider(left, answers, f, Set.of()).map(Task::words)))
+                .toList();
+    }
+
+    /** The check that tells most per minute about one fault. */
+    private Optional<Task> decider(Posterior posterior, Map<String, Answer> answers, int fault, Set<String> opened) {
+        Task best = null;
+        double most = 1e-6;
+        for (Task task : model.tasks()) {
+            List<Integer> untried = untried(task, answers);
+            if (untried.isEmpty()) {
+                continue;
+            }
+            double perMinute = posterior.expectedDropBits(untried, fault)
+                    / (task.minutes() + model.machine().minutesToReach(task.behind(), opened));
+            if (perMinute > most) {
+                most = perMinute;
+                best = task;
+            }
+        }
+        return Optional.ofNullable(best);
+    }
+
+    /**
+     * Why one should stop before replacing a part.
+     *
+     * @param likelier the fault that more speaks for
+     * @param lookFirst the check that settles it soonest
+     */
+    public record Question(
+            String words,
+            double probability,
+            String likelier,
+            double likelierProbability,
+            Optional<String> lookFirst) {}
+
+    /**
+     * Asked when somebody is about to put a fault right that little speaks for while something else is likelier: the
+     * neighbour changed because it feels bad, and the noise stays.
+     */
+    public Optional<Question> question(Map<String, Answer> answers, Set<String> opened, String culprit) {
+        int stated = model.fault(culprit);
+        Posterior posterior = Posterior.of(model, answers);
+        double[] marginals = posterior.marginals();
+        int likelier = IntStream.range(0, marginals.length)
+                .filter(f -> f != stated)
+                .boxed()
+                .max(Comparator.comparingDouble(f -> marginals[f]))
+                .orElseThrow();
+        if (marginals[stated] >= DOUBTFUL || marginals[likelier] < 1.5 * marginals[stated]) {
+            return Optional.empty();
+        }
+        Fault doubted = model.faults().get(stated);
+        Fault better = model.faults().get(likelier);
+        String beside = model.machine().neighbours(doubted.component(), better.component()) ? ", right beside it," : "";
+        return Optional.of(new Question(
+                String.format(
+                        java.util.Locale.ROOT,
+                        "Little so far says that the %s (%.0f %%). That the %s%s is likelier (%.0f %%).",
+                        doubted.words(),
+                        100 * marginals[stated],
+                        better.words(),
+                        beside,
+                        100 * marginals[likelier]),
+                marginals[stated],
+                better.key(),
+                marginals[likelier],
+                decider(posterior, answers, stated, opened).map(Task::words)));
     }
 }

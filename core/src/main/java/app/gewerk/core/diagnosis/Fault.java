@@ -1,9 +1,13 @@
 package app.gewerk.core.diagnosis;
 
-/**
- * One thing that may be wrong.
- *
- * @param generalRate how often it is the fault among machines brought in, before anything is seen
- * @param check what to do to find out
- */
-public record Fault(String code, String words, double generalRate, String check) {}
+/** One part that has failed in one way. */
+public record Fault(Component component, FailureWay way) {
+    /** By which answers, culprits and experience name it: {@code middleGear/splitHub}. */
+    public String key() {
+        return component.code() + "/" + way.code();
+    }
+
+    public String words() {
+        return component.words() + " " + way.words();
+    }
+}

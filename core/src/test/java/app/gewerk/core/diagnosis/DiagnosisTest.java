@@ -4,114 +4,360 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
-import app.gewerk.core.Knowledge;
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.Set;
+import org.hipparchus.distribution.continuous.BetaDistribution;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class DiagnosisTest {
-    private final Diagnosis diagnosis = Diagnosis.fromKnowledge();
+    private static final DiagnosisKnowledge KNOWLEDGE = DiagnosisKnowledge.shipped();
+    private static final Machine SMALL = new Machine(
+            List.of(
+                    new Component("motor", "motor", "motor", ""),
+                    new Component("pinion", "pinion", "pinion", "cover"),
+                    new Component("wheel", "gear", "wheel", "cover"),
+                    new Component("shaft", "shaft", "shaft", "inner")),
+            List.of(new Opening("cover", "cover", 4, 3, ""), new Opening("inner", "inner plate", 2, 5, "cover")));
 
-    private static double probability(List<Diagnosis.Ranked> ranked, String fault) {
-        return ranked.stream()
-                .filter(r -> r.fault().code().equals(fault))
+    private static Diagnosis of(Machine machine) {
+        return new Diagnosis(KNOWLEDGE, machine, Experience.NONE);
+    }
+
+    /** Every subset of one to three faults by its bits, each sign's probability written out: no code of the product's. */
+    private static Map<Integer, Double> bruteForce(FaultModel model, Map<String, Answer> answers) {
+        Map<Integer, Double> weights = new LinkedHashMap<>();
+        int faults = model.faults().size();
+        assertThat(faults).as("small enough for bits").isLessThan(27);
+        double sum = 0;
+        for (int set = 1; set < 1 << faults; set++) {
+            if (Integer.bitCount(set) > 3) {
+                continue;
+            }
+            double weight = 1;
+            for (int f = 0; f < faults; f++) {
+                weight *= (set >> f & 1) == 1 ? model.odds()[f] : 1;
+            }
+            for (Map.Entry<String, Answer> answer : answers.entrySet()) {
+                if (!answer.getValue().tells()) {
+                    continue;
+                }
+                double absent = absent(model, model.sign(answer.getKey()), set);
+                weight *= answer.getValue() == Answer.SEEN ? 1 - absent : absent;
+            }
+            weights.put(set, weight);
+            sum += weight;
+        }
+        double all = sum;
+        weights.replaceAll((set, weight) -> weight / all);
+        return weights;
+    }
+
+    private static double absent(FaultModel model, int sign, int set) {
+        double absent = 1 - model.leak(sign);
+        for (int f = 0; f < model.faults().size(); f++) {
+            absent *= (set >> f & 1) == 1 ? model.misses(sign)[f] : 1;
+        }
+        return absent;
+    }
+
+    private static double entropy(Map<Integer, Double> weights) {
+        return -weights.values().stream()
+                .filter(w -> w > 0)
+                .mapToDouble(w -> w * Math.log(w) / Math.log(2))
+                .sum();
+    }
+
+    private static Map<String, Answer> someAnswers(FaultModel model, Random random, int many) {
+        Map<String, Answer> answers = new HashMap<>();
+        for (int i = 0; i < many; i++) {
+            Sign sign = model.signs().get(random.nextInt(model.signs().size()));
+            answers.put(sign.key(), Answer.values()[random.nextInt(Answer.values().length)]);
+        }
+        return answers;
+    }
+
+    @Test
+    void theSumOverSetsEqualsBruteForce() {
+        FaultModel model = new FaultModel(KNOWLEDGE, SMALL, new Experience(Map.of("wheel/splitHub", 3)));
+        Random random = new Random(4);
+        for (int i = 0; i < 12; i++) {
+            Map<String, Answer> answers = someAnswers(model, random, i);
+            Map<Integer, Double> truth = bruteForce(model, answers);
+            Posterior posterior = Posterior.of(model, answers);
+            for (int f = 0; f < model.faults().size(); f++) {
+                int fault = f;
+                double marginal = truth.entrySet().stream()
+                        .filter(e -> (e.getKey() >> fault & 1) == 1)
+                        .mapToDouble(Map.Entry::getValue)
+                        .sum();
+                assertThat(posterior.marginal(f)).isCloseTo(marginal, within(1e-9));
+                assertThat(posterior.marginals()[f]).isCloseTo(marginal, within(1e-9));
+            }
+            assertThat(posterior.entropyBits()).isCloseTo(entropy(truth), within(1e-9));
+        }
+    }
+
+    /** Every joint outcome taken as an answer, its entropy computed anew, weighed by how likely the outcome is. */
+    @Test
+    void theExpectedDropEqualsDirectEnumeration() {
+        FaultModel model = new FaultModel(KNOWLEDGE, SMALL, Experience.NONE);
+        Map<String, Answer> answers = Map.of("motorRunsOutputStill", Answer.SEEN, "squeals", Answer.NOT_SEEN);
+        Posterior posterior = Posterior.of(model, answers);
+        Map<Integer, Double> now = bruteForce(model, answers);
+        for (Task task : model.tasks()) {
+            List<Integer> signs = task.signs().stream()
+                    .filter(s -> !answers.containsKey(s.key()))
+                    .map(s -> model.sign(s.key()))
+                    .toList();
+            double expected = 0;
+            for (int outcome = 0; outcome < 1 << signs.size(); outcome++) {
+                double chance = 0;
+                Map<String, Answer> then = new HashMap<>(answers);
+                for (int i = 0; i < signs.size(); i++) {
+                    then.put(
+                            model.signs().get(signs.get(i)).key(),
+                            (outcome >> i & 1) == 1 ? Answer.SEEN : Answer.NOT_SEEN);
+                }
+                for (Map.Entry<Integer, Double> set : now.entrySet()) {
+                    double shown = set.getValue();
+                    for (int i = 0; i < signs.size(); i++) {
+                        double absent = absent(model, signs.get(i), set.getKey());
+                        shown *= (outcome >> i & 1) == 1 ? 1 - absent : absent;
+                    }
+                    chance += shown;
+                }
+                expected += chance * entropy(bruteForce(model, then));
+            }
+            assertThat(posterior.expectedDropBits(signs))
+                    .as(task.key())
+                    .isCloseTo(entropy(now) - expected, within(1e-9));
+        }
+    }
+
+    /** What one more answer would do, in one pass, against taking the answer and summing anew. */
+    @Test
+    void theTurnOfAFaultEqualsTakingTheAnswer() {
+        FaultModel model = new FaultModel(KNOWLEDGE, SMALL, Experience.NONE);
+        Map<String, Answer> answers = Map.of("motorRunsOutputStill", Answer.SEEN);
+        Posterior posterior = Posterior.of(model, answers);
+        for (int s = 1; s < model.signs().size(); s++) {
+            String key = model.signs().get(s).key();
+            for (int f = 0; f < model.faults().size(); f++) {
+                Posterior.Turn turn = posterior.turn(s, f);
+                Map<String, Answer> then = new HashMap<>(answers);
+                if (!answers.containsKey(key)) {
+                    then.put(key, Answer.SEEN);
+                    assertThat(turn.ifSeen())
+                            .isCloseTo(Posterior.of(model, then).marginal(f), within(1e-9));
+                    then.put(key, Answer.NOT_SEEN);
+                    assertThat(turn.ifNot()).isCloseTo(Posterior.of(model, then).marginal(f), within(1e-9));
+                }
+            }
+        }
+    }
+
+    /** Beta with α = n₀ s + k and β = n₀ (1 − s) + n − k: its mean by a general-purpose library. */
+    @Test
+    void experienceIsTheMeanOfTheBetaDistribution() {
+        double general = 0.12;
+        int jobs = 9;
+        int onThis = 7;
+        double alpha = Experience.GENERAL_JOBS * general + onThis;
+        double beta = Experience.GENERAL_JOBS * (1 - general) + jobs - onThis;
+        assertThat(new Experience(Map.of("wheel/splitHub", onThis)).share("wheel/splitHub", general, jobs))
+                .isCloseTo(new BetaDistribution(alpha, beta).getNumericalMean(), within(1e-12));
+    }
+
+    @Test
+    void sevenOfNineJobsOnOneGearSaySo() {
+        Diagnosis known = new Diagnosis(
+                KNOWLEDGE,
+                KNOWLEDGE.train("spurTrain"),
+                new Experience(Map.of("outputGear/splitHub", 7, "motorPinion/splitPinion", 2)));
+        Diagnosis.Ranked first = known.standing(Map.of(), Set.of()).faults().getFirst();
+        assertThat(first.key()).isEqualTo("outputGear/splitHub");
+        assertThat(first.probability()).isGreaterThan(0.45);
+    }
+
+    @Test
+    void cannotAndNotTriedAndLeftOutSayTheSame() {
+        Diagnosis diagnosis = of(SMALL);
+        Map<String, Answer> more = new HashMap<>(Map.of("steadyClick", Answer.SEEN));
+        List<Diagnosis.Ranked> plain = diagnosis.standing(more, Set.of()).faults();
+        more.put("squeals", Answer.CANNOT);
+        more.put("lowRumble", Answer.NOT_TRIED);
+        assertThat(diagnosis.standing(more, Set.of()).faults())
+                .extracting(Diagnosis.Ranked::probability)
+                .isEqualTo(plain.stream().map(Diagnosis.Ranked::probability).toList());
+    }
+
+    @Test
+    void whatCannotBeDoneIsNotProposedAgain() {
+        Diagnosis diagnosis = of(KNOWLEDGE.train("spurTrain"));
+        Map<String, Answer> answers = new HashMap<>(Map.of("grindsUnderLoad", Answer.SEEN));
+        List<String> proposed = new ArrayList<>();
+        for (int i = 0; i < 6; i++) {
+            Diagnosis.Next next = diagnosis.standing(answers, Set.of()).next().getFirst();
+            assertThat(proposed).doesNotContain(next.key());
+            proposed.add(next.key());
+            next.settles().forEach(s -> answers.put(s.key(), Answer.CANNOT));
+        }
+    }
+
+    @Test
+    void aCheckBehindACoverCountsTakingItOff() {
+        Diagnosis diagnosis = of(SMALL);
+        Map<String, Answer> answers = new HashMap<>();
+        diagnosis.tasks().stream()
+                .filter(t -> !t.key().equals("rockShaft@shaft"))
+                .flatMap(t -> t.signs().stream())
+                .forEach(s -> answers.put(s.key(), Answer.CANNOT));
+        Diagnosis.Next closed = diagnosis.standing(answers, Set.of()).next().getFirst();
+        assertThat(closed.key()).isEqualTo("rockShaft@shaft");
+        assertThat(closed.openFirst()).extracting(Opening::code).containsExactly("cover", "inner");
+        assertThat(closed.minutes()).isEqualTo(1 + 3 + 5);
+        assertThat(diagnosis
+                        .standing(answers, Set.of("cover"))
+                        .next()
+                        .getFirst()
+                        .minutes())
+                .isEqualTo(1 + 5);
+        assertThat(diagnosis
+                        .standing(answers, Set.of("cover", "inner"))
+                        .next()
+                        .getFirst()
+                        .minutes())
+                .isEqualTo(1);
+    }
+
+    /** Two ends alike but for what has to come off: the side with fewer parts comes first, by the arithmetic alone. */
+    @Test
+    void theSideWithFewerPartsComesFirst() {
+        Map<String, Answer> answers = new HashMap<>(Map.of("oneEndOnly", Answer.SEEN));
+        Diagnosis diagnosis = of(KNOWLEDGE.train("twinEnds"));
+        diagnosis.tasks().stream()
+                .filter(t -> !t.key().contains("Gear"))
+                .flatMap(t -> t.signs().stream())
+                .forEach(s -> answers.putIfAbsent(s.key(), Answer.CANNOT));
+        List<String> ends = diagnosis.standing(answers, Set.of()).next().stream()
+                .map(Diagnosis.Next::key)
+                .filter(k -> k.contains("leftGear") || k.contains("rightGear"))
+                .toList();
+        assertThat(ends).first().asString().contains("leftGear");
+    }
+
+    @Test
+    void reasonsNameWhatRaisedAndWhatLoweredIt() {
+        Diagnosis diagnosis = of(KNOWLEDGE.train("wormDrive"));
+        Diagnosis.Standing standing = diagnosis.standing(
+                Map.of("outputTurnsByHand", Answer.SEEN, "crackToBore@wormWheel", Answer.NOT_SEEN), Set.of());
+        Diagnosis.Ranked split = standing.faults().stream()
+                .filter(r -> r.key().equals("wormWheel/splitHub"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(split.speaksFor()).extracting(Diagnosis.Reason::words).anyMatch(w -> w.contains("worm should hold"));
+        assertThat(split.speaksAgainst())
+                .extracting(Diagnosis.Reason::words)
+                .anyMatch(w -> w.startsWith("not:") && w.contains("through to the bore"));
+    }
+
+    /** The odds without an answer, times what the answer is said to have done, are the odds with it. */
+    @Test
+    void aReasonsFactorIsWhatTheAnswerDid() {
+        Diagnosis diagnosis = of(SMALL);
+        Map<String, Answer> without = Map.of("steadyClick", Answer.SEEN);
+        Map<String, Answer> with = Map.of("steadyClick", Answer.SEEN, "jamsBothWays", Answer.SEEN);
+        double before = probability(diagnosis, without, "pinion/splitPinion");
+        double after = probability(diagnosis, with, "pinion/splitPinion");
+        Diagnosis.Reason reason = diagnosis.standing(with, Set.of()).faults().getFirst().speaksFor().stream()
+                .filter(r -> r.words().contains("jams"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(reason.times()).isCloseTo(after / (1 - after) / (before / (1 - before)), within(1e-9));
+    }
+
+    private static double probability(Diagnosis diagnosis, Map<String, Answer> answers, String fault) {
+        return diagnosis.standing(answers, Set.of()).faults().stream()
+                .filter(r -> r.key().equals(fault))
                 .findFirst()
                 .orElseThrow()
                 .probability();
     }
 
-    /** Two faults, one observation: 0.5·0.8 against 0.5·0.2 is 4 to 1, by hand. */
     @Test
-    void twoFaultsByHand() {
-        Fault a = new Fault("a", "a", 0.5, "");
-        Fault b = new Fault("b", "b", 0.5, "");
-        Diagnosis small = new Diagnosis(
-                List.of(a, b),
-                List.of(new Observation("o", "o")),
-                Map.of("a", Map.of("o", 0.8), "b", Map.of("o", 0.2)));
-        assertThat(probability(small.rank(Map.of("o", Answer.SEEN)), "a")).isCloseTo(0.8, within(1e-12));
-        assertThat(probability(small.rank(Map.of("o", Answer.NOT_SEEN)), "a")).isCloseTo(0.2, within(1e-12));
-        assertThat(probability(small.rank(Map.of("o", Answer.NOT_TRIED)), "a")).isCloseTo(0.5, within(1e-12));
-    }
-
-    @Test
-    void nothingTriedLeavesTheGeneralRates() {
-        double sum = diagnosis.faults().stream().mapToDouble(Fault::generalRate).sum();
-        assertThat(diagnosis.rank(Map.of()))
-                .allSatisfy(r -> assertThat(r.probability()).isCloseTo(r.fault().generalRate() / sum, within(1e-12)));
-    }
-
-    @Test
-    void notTriedIsTheSameAsLeftOut() {
-        Map<String, Answer> tried = Map.of("steadyClick", Answer.SEEN);
-        Map<String, Answer> more = new HashMap<>(tried);
-        more.put("squeals", Answer.NOT_TRIED);
-        assertThat(diagnosis.rank(more)).isEqualTo(diagnosis.rank(tried));
-    }
-
-    @Test
-    void probabilitiesMakeOneWhateverIsAnswered() {
-        Random random = new Random(7);
-        for (int i = 0; i < 300; i++) {
-            Map<String, Answer> answers = new HashMap<>();
-            diagnosis.observations().forEach(o -> answers.put(o.code(), Answer.values()[random.nextInt(3)]));
-            assertThat(diagnosis.rank(answers).stream()
-                            .mapToDouble(Diagnosis.Ranked::probability)
-                            .sum())
-                    .isCloseTo(1, within(1e-9));
-        }
-    }
-
-    /** What technicians say an observation points to (common practice). */
-    @ParameterizedTest
-    @CsvSource({
-        "motorRacesLightly, firstGearGone",
-        "outputTurnsByHand, wormWheelStripped",
-        "skipsSamePlace, strippedRun",
-        "squeals, dryGears",
-        "noMotorSound, motorOrSupply",
-    })
-    void oneObservationRaisesWhatItPointsTo(String observation, String fault) {
-        double before = probability(diagnosis.rank(Map.of()), fault);
-        List<Diagnosis.Ranked> after = diagnosis.rank(Map.of(observation, Answer.SEEN));
-        assertThat(probability(after, fault)).isGreaterThan(1.5 * before);
-        assertThat(after.subList(0, 5)).anyMatch(r -> r.fault().code().equals(fault));
-    }
-
-    @Test
-    void reasonsNameWhatWasSeenAndWhatWasNot() {
-        List<Diagnosis.Ranked> ranked =
-                diagnosis.rank(Map.of("skipsSamePlace", Answer.SEEN, "motorRunsOutputStill", Answer.NOT_SEEN));
-        Diagnosis.Ranked stripped = ranked.getFirst();
-        assertThat(stripped.fault().code()).isEqualTo("strippedRun");
-        assertThat(stripped.speaksFor()).contains("it skips at the same place each turn");
-        Diagnosis.Ranked slipping = ranked.stream()
-                .filter(r -> r.fault().code().equals("splitHub"))
-                .findFirst()
+    void aNeighbourAboutToBeReplacedWithoutEvidenceIsQuestioned() {
+        Diagnosis diagnosis = of(KNOWLEDGE.train("spurTrain"));
+        Map<String, Answer> answers = Map.of(
+                "grindsUnderLoad",
+                Answer.SEEN,
+                "plasticFlakes",
+                Answer.SEEN,
+                "flanksThin@outputGear",
+                Answer.SEEN,
+                "rocks@outputShaft",
+                Answer.NOT_SEEN);
+        Diagnosis.Question question = diagnosis
+                .question(answers, Set.of("cover", "gearCase"), "outputShaft/wornBearing")
                 .orElseThrow();
-        assertThat(slipping.speaksAgainst()).contains("not: the motor runs, the output stands still");
+        assertThat(question.likelier()).isEqualTo("outputGear/wornFlanks");
+        assertThat(question.words()).contains("right beside it");
+        assertThat(question.lookFirst()).isPresent();
+        assertThat(diagnosis.question(answers, Set.of(), "outputGear/wornFlanks"))
+                .isEmpty();
+    }
+
+    /** A split gear found, and then a broken bracket, because the thing had once been dropped. */
+    @Test
+    void theSecondFaultIsStillLookedFor() {
+        Diagnosis diagnosis = of(KNOWLEDGE.train("wormDrive"));
+        Map<String, Answer> answers = Map.of(
+                "motorRunsOutputStill", Answer.SEEN,
+                "crackToBore@wormWheel", Answer.SEEN,
+                "turnsOnShaft@wormWheel", Answer.SEEN,
+                "lowRumble", Answer.SEEN,
+                "wasDropped", Answer.SEEN);
+        Diagnosis.StillPossible first =
+                diagnosis.whatElse(answers, List.of("wormWheel/splitHub")).getFirst();
+        assertThat(first.key()).isEqualTo("bracket/looseBracket");
+        assertThat(first.lookBy()).isPresent();
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "spurTrain",
+                "wormDrive",
+                "planetDrive",
+                "traverse",
+                "twinEnds",
+                "bevelDrive",
+                "tiltingPlate",
+                "beltDrive",
+                "clockTrain"
+            })
+    void everyGenericTrainCanBeDiagnosed(String train) {
+        Diagnosis diagnosis = of(KNOWLEDGE.train(train));
+        Diagnosis.Standing standing = diagnosis.standing(Map.of(), Set.of());
+        assertThat(standing.faults()).hasSize(diagnosis.faults().size()).hasSizeGreaterThan(20);
+        assertThat(standing.next()).isNotEmpty();
+        assertThat(diagnosis.signs()).extracting(Sign::key).doesNotHaveDuplicates();
     }
 
     @Test
-    void anUnknownObservationIsRefused() {
-        assertThatThrownBy(() -> diagnosis.rank(Map.of("smellsBlue", Answer.SEEN)))
-                .hasMessageContaining("smellsBlue");
-    }
-
-    @Test
-    void likelihoodsAreProbabilitiesAndNeverCertain() {
-        for (Map<String, String> row : Knowledge.rows("likelihoods")) {
-            row.forEach((column, value) -> {
-                if (!column.equals("fault") && !column.equals("source")) {
-                    assertThat(Double.parseDouble(value))
-                            .as(row.get("fault") + " " + column)
-                            .isBetween(0.001, 0.999);
-                }
-            });
-        }
+    void unknownSignsFaultsAndPartsAreRefusedInWords() {
+        Diagnosis diagnosis = of(SMALL);
+        assertThatThrownBy(() -> diagnosis.standing(Map.of("smellsOfLemon", Answer.SEEN), Set.of()))
+                .hasMessageContaining("smellsOfLemon");
+        assertThatThrownBy(() -> diagnosis.whatElse(Map.of(), List.of("motor/lazy")))
+                .hasMessageContaining("motor/lazy");
+        assertThatThrownBy(() -> new Machine(List.of(new Component("a", "gear", "a", "lid")), List.of()))
+                .hasMessageContaining("lies behind \"lid\"");
     }
 }

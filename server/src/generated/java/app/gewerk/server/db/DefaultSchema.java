@@ -4,20 +4,31 @@
 package app.gewerk.server.db;
 
 
+import app.gewerk.server.db.tables.CautionTick;
 import app.gewerk.server.db.tables.Decision;
+import app.gewerk.server.db.tables.ElectricalCheck;
 import app.gewerk.server.db.tables.ExchangeRate;
 import app.gewerk.server.db.tables.GearReading;
+import app.gewerk.server.db.tables.HiddenPartAnswer;
 import app.gewerk.server.db.tables.ImportRule;
 import app.gewerk.server.db.tables.Job;
-import app.gewerk.server.db.tables.JobCaution;
+import app.gewerk.server.db.tables.JobCulprit;
 import app.gewerk.server.db.tables.JobGear;
+import app.gewerk.server.db.tables.JobHazard;
 import app.gewerk.server.db.tables.JobObservation;
+import app.gewerk.server.db.tables.JobRhythm;
 import app.gewerk.server.db.tables.Journal;
 import app.gewerk.server.db.tables.MachineModel;
+import app.gewerk.server.db.tables.MachineTrain;
 import app.gewerk.server.db.tables.Person;
+import app.gewerk.server.db.tables.Photo;
 import app.gewerk.server.db.tables.SavedOnce;
 import app.gewerk.server.db.tables.Seller;
+import app.gewerk.server.db.tables.SerialRule;
 import app.gewerk.server.db.tables.Shop;
+import app.gewerk.server.db.tables.TeardownStep;
+import app.gewerk.server.db.tables.ToothMap;
+import app.gewerk.server.db.tables.WayIn;
 
 import java.util.Arrays;
 import java.util.List;
@@ -42,9 +53,19 @@ public class DefaultSchema extends SchemaImpl {
     public static final DefaultSchema DEFAULT_SCHEMA = new DefaultSchema();
 
     /**
+     * The table <code>caution_tick</code>.
+     */
+    public final CautionTick CAUTION_TICK = CautionTick.CAUTION_TICK;
+
+    /**
      * The table <code>decision</code>.
      */
     public final Decision DECISION = Decision.DECISION;
+
+    /**
+     * The table <code>electrical_check</code>.
+     */
+    public final ElectricalCheck ELECTRICAL_CHECK = ElectricalCheck.ELECTRICAL_CHECK;
 
     /**
      * The table <code>exchange_rate</code>.
@@ -57,6 +78,11 @@ public class DefaultSchema extends SchemaImpl {
     public final GearReading GEAR_READING = GearReading.GEAR_READING;
 
     /**
+     * The table <code>hidden_part_answer</code>.
+     */
+    public final HiddenPartAnswer HIDDEN_PART_ANSWER = HiddenPartAnswer.HIDDEN_PART_ANSWER;
+
+    /**
      * The table <code>import_rule</code>.
      */
     public final ImportRule IMPORT_RULE = ImportRule.IMPORT_RULE;
@@ -67,9 +93,9 @@ public class DefaultSchema extends SchemaImpl {
     public final Job JOB = Job.JOB;
 
     /**
-     * The table <code>job_caution</code>.
+     * The table <code>job_culprit</code>.
      */
-    public final JobCaution JOB_CAUTION = JobCaution.JOB_CAUTION;
+    public final JobCulprit JOB_CULPRIT = JobCulprit.JOB_CULPRIT;
 
     /**
      * The table <code>job_gear</code>.
@@ -77,9 +103,19 @@ public class DefaultSchema extends SchemaImpl {
     public final JobGear JOB_GEAR = JobGear.JOB_GEAR;
 
     /**
+     * The table <code>job_hazard</code>.
+     */
+    public final JobHazard JOB_HAZARD = JobHazard.JOB_HAZARD;
+
+    /**
      * The table <code>job_observation</code>.
      */
     public final JobObservation JOB_OBSERVATION = JobObservation.JOB_OBSERVATION;
+
+    /**
+     * The table <code>job_rhythm</code>.
+     */
+    public final JobRhythm JOB_RHYTHM = JobRhythm.JOB_RHYTHM;
 
     /**
      * The table <code>journal</code>.
@@ -92,9 +128,19 @@ public class DefaultSchema extends SchemaImpl {
     public final MachineModel MACHINE_MODEL = MachineModel.MACHINE_MODEL;
 
     /**
+     * The table <code>machine_train</code>.
+     */
+    public final MachineTrain MACHINE_TRAIN = MachineTrain.MACHINE_TRAIN;
+
+    /**
      * The table <code>person</code>.
      */
     public final Person PERSON = Person.PERSON;
+
+    /**
+     * The table <code>photo</code>.
+     */
+    public final Photo PHOTO = Photo.PHOTO;
 
     /**
      * The table <code>saved_once</code>.
@@ -107,9 +153,29 @@ public class DefaultSchema extends SchemaImpl {
     public final Seller SELLER = Seller.SELLER;
 
     /**
+     * The table <code>serial_rule</code>.
+     */
+    public final SerialRule SERIAL_RULE = SerialRule.SERIAL_RULE;
+
+    /**
      * The table <code>shop</code>.
      */
     public final Shop SHOP = Shop.SHOP;
+
+    /**
+     * The table <code>teardown_step</code>.
+     */
+    public final TeardownStep TEARDOWN_STEP = TeardownStep.TEARDOWN_STEP;
+
+    /**
+     * The table <code>tooth_map</code>.
+     */
+    public final ToothMap TOOTH_MAP = ToothMap.TOOTH_MAP;
+
+    /**
+     * The table <code>way_in</code>.
+     */
+    public final WayIn WAY_IN = WayIn.WAY_IN;
 
     /**
      * No further instances allowed
@@ -127,20 +193,31 @@ public class DefaultSchema extends SchemaImpl {
     @Override
     public final List<Table<?>> getTables() {
         return Arrays.asList(
+            CautionTick.CAUTION_TICK,
             Decision.DECISION,
+            ElectricalCheck.ELECTRICAL_CHECK,
             ExchangeRate.EXCHANGE_RATE,
             GearReading.GEAR_READING,
+            HiddenPartAnswer.HIDDEN_PART_ANSWER,
             ImportRule.IMPORT_RULE,
             Job.JOB,
-            JobCaution.JOB_CAUTION,
+            JobCulprit.JOB_CULPRIT,
             JobGear.JOB_GEAR,
+            JobHazard.JOB_HAZARD,
             JobObservation.JOB_OBSERVATION,
+            JobRhythm.JOB_RHYTHM,
             Journal.JOURNAL,
             MachineModel.MACHINE_MODEL,
+            MachineTrain.MACHINE_TRAIN,
             Person.PERSON,
+            Photo.PHOTO,
             SavedOnce.SAVED_ONCE,
             Seller.SELLER,
-            Shop.SHOP
+            SerialRule.SERIAL_RULE,
+            Shop.SHOP,
+            TeardownStep.TEARDOWN_STEP,
+            ToothMap.TOOTH_MAP,
+            WayIn.WAY_IN
         );
     }
 }

@@ -5,9 +5,12 @@ package app.gewerk.server.db;
 
 
 import app.gewerk.server.db.tables.Decision;
+import app.gewerk.server.db.tables.ElectricalCheck;
 import app.gewerk.server.db.tables.GearReading;
 import app.gewerk.server.db.tables.Job;
+import app.gewerk.server.db.tables.JobRhythm;
 import app.gewerk.server.db.tables.Journal;
+import app.gewerk.server.db.tables.TeardownStep;
 
 import org.jooq.Index;
 import org.jooq.OrderField;
@@ -26,11 +29,14 @@ public class Indexes {
     // -------------------------------------------------------------------------
 
     public static final Index DECISION_OF_JOB = Internal.createIndex(DSL.name("decision_of_job"), Decision.DECISION, new OrderField[] { Decision.DECISION.JOB_ID, Decision.DECISION.ID }, false);
+    public static final Index ELECTRICAL_CHECK_OF_JOB = Internal.createIndex(DSL.name("electrical_check_of_job"), ElectricalCheck.ELECTRICAL_CHECK, new OrderField[] { ElectricalCheck.ELECTRICAL_CHECK.JOB_ID, ElectricalCheck.ELECTRICAL_CHECK.ID }, false);
     public static final Index GEAR_READING_JOB = Internal.createIndex(DSL.name("gear_reading_job"), GearReading.GEAR_READING, new OrderField[] { GearReading.GEAR_READING.JOB_ID, GearReading.GEAR_READING.READ_AT, GearReading.GEAR_READING.POSITION }, false);
     public static final Index JOB_FIND = Internal.createIndex(DSL.name("job_find"), Job.JOB, new OrderField[] { Job.JOB.FIND_TEXT }, false);
     public static final Index JOB_MODEL = Internal.createIndex(DSL.name("job_model"), Job.JOB, new OrderField[] { Job.JOB.MACHINE_MODEL_ID }, false);
     public static final Index JOB_OPEN = Internal.createIndex(DSL.name("job_open"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.PLACE, Job.JOB.PROMISED_ON, Job.JOB.TRAY_NUMBER }, false);
     public static final Index JOB_RACK = Internal.createIndex(DSL.name("job_rack"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.PLACE, Job.JOB.MOVED_AT.desc(), Job.JOB.ID.desc() }, false);
+    public static final Index JOB_RHYTHM_OF_JOB = Internal.createIndex(DSL.name("job_rhythm_of_job"), JobRhythm.JOB_RHYTHM, new OrderField[] { JobRhythm.JOB_RHYTHM.JOB_ID, JobRhythm.JOB_RHYTHM.ID }, false);
     public static final Index JOB_TRAY = Internal.createIndex(DSL.name("job_tray"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.TRAY_NUMBER }, true);
     public static final Index JOURNAL_OF_JOB = Internal.createIndex(DSL.name("journal_of_job"), Journal.JOURNAL, new OrderField[] { Journal.JOURNAL.JOB_ID, Journal.JOURNAL.ID }, false);
+    public static final Index TEARDOWN_STEP_OF_JOB = Internal.createIndex(DSL.name("teardown_step_of_job"), TeardownStep.TEARDOWN_STEP, new OrderField[] { TeardownStep.TEARDOWN_STEP.JOB_ID, TeardownStep.TEARDOWN_STEP.POSITION, TeardownStep.TEARDOWN_STEP.ID }, false);
 }

@@ -4,20 +4,31 @@
 package app.gewerk.server.db;
 
 
+import app.gewerk.server.db.tables.CautionTick;
 import app.gewerk.server.db.tables.Decision;
+import app.gewerk.server.db.tables.ElectricalCheck;
 import app.gewerk.server.db.tables.ExchangeRate;
 import app.gewerk.server.db.tables.GearReading;
+import app.gewerk.server.db.tables.HiddenPartAnswer;
 import app.gewerk.server.db.tables.ImportRule;
 import app.gewerk.server.db.tables.Job;
-import app.gewerk.server.db.tables.JobCaution;
+import app.gewerk.server.db.tables.JobCulprit;
 import app.gewerk.server.db.tables.JobGear;
+import app.gewerk.server.db.tables.JobHazard;
 import app.gewerk.server.db.tables.JobObservation;
+import app.gewerk.server.db.tables.JobRhythm;
 import app.gewerk.server.db.tables.Journal;
 import app.gewerk.server.db.tables.MachineModel;
+import app.gewerk.server.db.tables.MachineTrain;
 import app.gewerk.server.db.tables.Person;
+import app.gewerk.server.db.tables.Photo;
 import app.gewerk.server.db.tables.SavedOnce;
 import app.gewerk.server.db.tables.Seller;
+import app.gewerk.server.db.tables.SerialRule;
 import app.gewerk.server.db.tables.Shop;
+import app.gewerk.server.db.tables.TeardownStep;
+import app.gewerk.server.db.tables.ToothMap;
+import app.gewerk.server.db.tables.WayIn;
 
 
 /**
@@ -27,9 +38,19 @@ import app.gewerk.server.db.tables.Shop;
 public class Tables {
 
     /**
+     * The table <code>caution_tick</code>.
+     */
+    public static final CautionTick CAUTION_TICK = CautionTick.CAUTION_TICK;
+
+    /**
      * The table <code>decision</code>.
      */
     public static final Decision DECISION = Decision.DECISION;
+
+    /**
+     * The table <code>electrical_check</code>.
+     */
+    public static final ElectricalCheck ELECTRICAL_CHECK = ElectricalCheck.ELECTRICAL_CHECK;
 
     /**
      * The table <code>exchange_rate</code>.
@@ -42,6 +63,11 @@ public class Tables {
     public static final GearReading GEAR_READING = GearReading.GEAR_READING;
 
     /**
+     * The table <code>hidden_part_answer</code>.
+     */
+    public static final HiddenPartAnswer HIDDEN_PART_ANSWER = HiddenPartAnswer.HIDDEN_PART_ANSWER;
+
+    /**
      * The table <code>import_rule</code>.
      */
     public static final ImportRule IMPORT_RULE = ImportRule.IMPORT_RULE;
@@ -52,9 +78,9 @@ public class Tables {
     public static final Job JOB = Job.JOB;
 
     /**
-     * The table <code>job_caution</code>.
+     * The table <code>job_culprit</code>.
      */
-    public static final JobCaution JOB_CAUTION = JobCaution.JOB_CAUTION;
+    public static final JobCulprit JOB_CULPRIT = JobCulprit.JOB_CULPRIT;
 
     /**
      * The table <code>job_gear</code>.
@@ -62,9 +88,19 @@ public class Tables {
     public static final JobGear JOB_GEAR = JobGear.JOB_GEAR;
 
     /**
+     * The table <code>job_hazard</code>.
+     */
+    public static final JobHazard JOB_HAZARD = JobHazard.JOB_HAZARD;
+
+    /**
      * The table <code>job_observation</code>.
      */
     public static final JobObservation JOB_OBSERVATION = JobObservation.JOB_OBSERVATION;
+
+    /**
+     * The table <code>job_rhythm</code>.
+     */
+    public static final JobRhythm JOB_RHYTHM = JobRhythm.JOB_RHYTHM;
 
     /**
      * The table <code>journal</code>.
@@ -77,9 +113,19 @@ public class Tables {
     public static final MachineModel MACHINE_MODEL = MachineModel.MACHINE_MODEL;
 
     /**
+     * The table <code>machine_train</code>.
+     */
+    public static final MachineTrain MACHINE_TRAIN = MachineTrain.MACHINE_TRAIN;
+
+    /**
      * The table <code>person</code>.
      */
     public static final Person PERSON = Person.PERSON;
+
+    /**
+     * The table <code>photo</code>.
+     */
+    public static final Photo PHOTO = Photo.PHOTO;
 
     /**
      * The table <code>saved_once</code>.
@@ -92,7 +138,27 @@ public class Tables {
     public static final Seller SELLER = Seller.SELLER;
 
     /**
+     * The table <code>serial_rule</code>.
+     */
+    public static final SerialRule SERIAL_RULE = SerialRule.SERIAL_RULE;
+
+    /**
      * The table <code>shop</code>.
      */
     public static final Shop SHOP = Shop.SHOP;
+
+    /**
+     * The table <code>teardown_step</code>.
+     */
+    public static final TeardownStep TEARDOWN_STEP = TeardownStep.TEARDOWN_STEP;
+
+    /**
+     * The table <code>tooth_map</code>.
+     */
+    public static final ToothMap TOOTH_MAP = ToothMap.TOOTH_MAP;
+
+    /**
+     * The table <code>way_in</code>.
+     */
+    public static final WayIn WAY_IN = WayIn.WAY_IN;
 }

@@ -7,14 +7,23 @@ package app.gewerk.server.db.tables;
 import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Indexes;
 import app.gewerk.server.db.Keys;
+import app.gewerk.server.db.tables.CautionTick.CautionTickPath;
 import app.gewerk.server.db.tables.Decision.DecisionPath;
+import app.gewerk.server.db.tables.ElectricalCheck.ElectricalCheckPath;
 import app.gewerk.server.db.tables.GearReading.GearReadingPath;
-import app.gewerk.server.db.tables.JobCaution.JobCautionPath;
+import app.gewerk.server.db.tables.HiddenPartAnswer.HiddenPartAnswerPath;
+import app.gewerk.server.db.tables.JobCulprit.JobCulpritPath;
 import app.gewerk.server.db.tables.JobGear.JobGearPath;
+import app.gewerk.server.db.tables.JobHazard.JobHazardPath;
 import app.gewerk.server.db.tables.JobObservation.JobObservationPath;
+import app.gewerk.server.db.tables.JobRhythm.JobRhythmPath;
 import app.gewerk.server.db.tables.Journal.JournalPath;
 import app.gewerk.server.db.tables.MachineModel.MachineModelPath;
+import app.gewerk.server.db.tables.Photo.PhotoPath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
+import app.gewerk.server.db.tables.TeardownStep.TeardownStepPath;
+import app.gewerk.server.db.tables.ToothMap.ToothMapPath;
+import app.gewerk.server.db.tables.WayIn.WayInPath;
 import app.gewerk.server.db.tables.records.JobRecord;
 
 import java.math.BigDecimal;
@@ -176,6 +185,61 @@ public class Job extends TableImpl<JobRecord> {
      */
     public final TableField<JobRecord, OffsetDateTime> MOVED_AT = createField(DSL.name("moved_at"), SQLDataType.TIMESTAMPWITHTIMEZONE(6).nullable(false), this, "");
 
+    /**
+     * The column <code>job.plate</code>.
+     */
+    public final TableField<JobRecord, String> PLATE = createField(DSL.name("plate"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+
+    /**
+     * The column <code>job.history</code>.
+     */
+    public final TableField<JobRecord, String> HISTORY = createField(DSL.name("history"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+
+    /**
+     * The column <code>job.earlier_repairs</code>.
+     */
+    public final TableField<JobRecord, String> EARLIER_REPAIRS = createField(DSL.name("earlier_repairs"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+
+    /**
+     * The column <code>job.arrived_like</code>.
+     */
+    public final TableField<JobRecord, String> ARRIVED_LIKE = createField(DSL.name("arrived_like"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+
+    /**
+     * The column <code>job.would_spend</code>.
+     */
+    public final TableField<JobRecord, BigDecimal> WOULD_SPEND = createField(DSL.name("would_spend"), SQLDataType.NUMERIC(12, 2), this, "");
+
+    /**
+     * The column <code>job.bench_minutes</code>.
+     */
+    public final TableField<JobRecord, Integer> BENCH_MINUTES = createField(DSL.name("bench_minutes"), SQLDataType.INTEGER, this, "");
+
+    /**
+     * The column <code>job.owner_word</code>.
+     */
+    public final TableField<JobRecord, String> OWNER_WORD = createField(DSL.name("owner_word"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+
+    /**
+     * The column <code>job.owner_limit</code>.
+     */
+    public final TableField<JobRecord, BigDecimal> OWNER_LIMIT = createField(DSL.name("owner_limit"), SQLDataType.NUMERIC(12, 2), this, "");
+
+    /**
+     * The column <code>job.owner_word_at</code>.
+     */
+    public final TableField<JobRecord, OffsetDateTime> OWNER_WORD_AT = createField(DSL.name("owner_word_at"), SQLDataType.TIMESTAMPWITHTIMEZONE(6), this, "");
+
+    /**
+     * The column <code>job.opened</code>.
+     */
+    public final TableField<JobRecord, String[]> OPENED = createField(DSL.name("opened"), SQLDataType.CLOB.array().nullable(false).defaultValue(DSL.field(DSL.raw("'{}'::text[]"), SQLDataType.CLOB.array())), this, "");
+
+    /**
+     * The column <code>job.about_to</code>.
+     */
+    public final TableField<JobRecord, String[]> ABOUT_TO = createField(DSL.name("about_to"), SQLDataType.CLOB.array().nullable(false).defaultValue(DSL.field(DSL.raw("'{}'::text[]"), SQLDataType.CLOB.array())), this, "");
+
     private Job(Name alias, Table<JobRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
     }
@@ -287,6 +351,18 @@ public class Job extends TableImpl<JobRecord> {
         return _shop;
     }
 
+    private transient CautionTickPath _cautionTick;
+
+    /**
+     * Get the implicit to-many join path to the <code>caution_tick</code> table
+     */
+    public CautionTickPath cautionTick() {
+        if (_cautionTick == null)
+            _cautionTick = new CautionTickPath(this, null, Keys.CAUTION_TICK__CAUTION_TICK_JOB_ID_FKEY.getInverseKey());
+
+        return _cautionTick;
+    }
+
     private transient DecisionPath _decision;
 
     /**
@@ -297,6 +373,19 @@ public class Job extends TableImpl<JobRecord> {
             _decision = new DecisionPath(this, null, Keys.DECISION__DECISION_JOB_ID_FKEY.getInverseKey());
 
         return _decision;
+    }
+
+    private transient ElectricalCheckPath _electricalCheck;
+
+    /**
+     * Get the implicit to-many join path to the <code>electrical_check</code>
+     * table
+     */
+    public ElectricalCheckPath electricalCheck() {
+        if (_electricalCheck == null)
+            _electricalCheck = new ElectricalCheckPath(this, null, Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_JOB_ID_FKEY.getInverseKey());
+
+        return _electricalCheck;
     }
 
     private transient GearReadingPath _gearReading;
@@ -311,16 +400,29 @@ public class Job extends TableImpl<JobRecord> {
         return _gearReading;
     }
 
-    private transient JobCautionPath _jobCaution;
+    private transient HiddenPartAnswerPath _hiddenPartAnswer;
 
     /**
-     * Get the implicit to-many join path to the <code>job_caution</code> table
+     * Get the implicit to-many join path to the <code>hidden_part_answer</code>
+     * table
      */
-    public JobCautionPath jobCaution() {
-        if (_jobCaution == null)
-            _jobCaution = new JobCautionPath(this, null, Keys.JOB_CAUTION__JOB_CAUTION_JOB_ID_FKEY.getInverseKey());
+    public HiddenPartAnswerPath hiddenPartAnswer() {
+        if (_hiddenPartAnswer == null)
+            _hiddenPartAnswer = new HiddenPartAnswerPath(this, null, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_JOB_ID_FKEY.getInverseKey());
 
-        return _jobCaution;
+        return _hiddenPartAnswer;
+    }
+
+    private transient JobCulpritPath _jobCulprit;
+
+    /**
+     * Get the implicit to-many join path to the <code>job_culprit</code> table
+     */
+    public JobCulpritPath jobCulprit() {
+        if (_jobCulprit == null)
+            _jobCulprit = new JobCulpritPath(this, null, Keys.JOB_CULPRIT__JOB_CULPRIT_JOB_ID_FKEY.getInverseKey());
+
+        return _jobCulprit;
     }
 
     private transient JobGearPath _jobGear;
@@ -333,6 +435,18 @@ public class Job extends TableImpl<JobRecord> {
             _jobGear = new JobGearPath(this, null, Keys.JOB_GEAR__JOB_GEAR_JOB_ID_FKEY.getInverseKey());
 
         return _jobGear;
+    }
+
+    private transient JobHazardPath _jobHazard;
+
+    /**
+     * Get the implicit to-many join path to the <code>job_hazard</code> table
+     */
+    public JobHazardPath jobHazard() {
+        if (_jobHazard == null)
+            _jobHazard = new JobHazardPath(this, null, Keys.JOB_HAZARD__JOB_HAZARD_JOB_ID_FKEY.getInverseKey());
+
+        return _jobHazard;
     }
 
     private transient JobObservationPath _jobObservation;
@@ -348,6 +462,18 @@ public class Job extends TableImpl<JobRecord> {
         return _jobObservation;
     }
 
+    private transient JobRhythmPath _jobRhythm;
+
+    /**
+     * Get the implicit to-many join path to the <code>job_rhythm</code> table
+     */
+    public JobRhythmPath jobRhythm() {
+        if (_jobRhythm == null)
+            _jobRhythm = new JobRhythmPath(this, null, Keys.JOB_RHYTHM__JOB_RHYTHM_JOB_ID_FKEY.getInverseKey());
+
+        return _jobRhythm;
+    }
+
     private transient JournalPath _journal;
 
     /**
@@ -360,9 +486,59 @@ public class Job extends TableImpl<JobRecord> {
         return _journal;
     }
 
+    private transient PhotoPath _photo;
+
+    /**
+     * Get the implicit to-many join path to the <code>photo</code> table
+     */
+    public PhotoPath photo() {
+        if (_photo == null)
+            _photo = new PhotoPath(this, null, Keys.PHOTO__PHOTO_JOB_ID_FKEY.getInverseKey());
+
+        return _photo;
+    }
+
+    private transient TeardownStepPath _teardownStep;
+
+    /**
+     * Get the implicit to-many join path to the <code>teardown_step</code>
+     * table
+     */
+    public TeardownStepPath teardownStep() {
+        if (_teardownStep == null)
+            _teardownStep = new TeardownStepPath(this, null, Keys.TEARDOWN_STEP__TEARDOWN_STEP_JOB_ID_FKEY.getInverseKey());
+
+        return _teardownStep;
+    }
+
+    private transient ToothMapPath _toothMap;
+
+    /**
+     * Get the implicit to-many join path to the <code>tooth_map</code> table
+     */
+    public ToothMapPath toothMap() {
+        if (_toothMap == null)
+            _toothMap = new ToothMapPath(this, null, Keys.TOOTH_MAP__TOOTH_MAP_JOB_ID_FKEY.getInverseKey());
+
+        return _toothMap;
+    }
+
+    private transient WayInPath _wayIn;
+
+    /**
+     * Get the implicit to-many join path to the <code>way_in</code> table
+     */
+    public WayInPath wayIn() {
+        if (_wayIn == null)
+            _wayIn = new WayInPath(this, null, Keys.WAY_IN__WAY_IN_FROM_JOB_ID_FKEY.getInverseKey());
+
+        return _wayIn;
+    }
+
     @Override
     public List<Check<JobRecord>> getChecks() {
         return Arrays.asList(
+            Internal.createCheck(this, DSL.name("job_bench_minutes_check"), "(((bench_minutes >= 0) AND (bench_minutes <= 100000)))", true),
             Internal.createCheck(this, DSL.name("job_complaint_check"), "((length(complaint) <= 200000))", true),
             Internal.createCheck(this, DSL.name("job_tray_number_check"), "((tray_number > 0))", true)
         );

@@ -7,7 +7,9 @@ package app.gewerk.server.db.tables;
 import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Keys;
 import app.gewerk.server.db.tables.Job.JobPath;
+import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
+import app.gewerk.server.db.tables.WayIn.WayInPath;
 import app.gewerk.server.db.tables.records.MachineModelRecord;
 
 import java.util.Arrays;
@@ -193,6 +195,31 @@ public class MachineModel extends TableImpl<MachineModelRecord> {
             _job = new JobPath(this, null, Keys.JOB__JOB_MACHINE_MODEL_ID_FKEY.getInverseKey());
 
         return _job;
+    }
+
+    private transient MachineTrainPath _machineTrain;
+
+    /**
+     * Get the implicit to-many join path to the <code>machine_train</code>
+     * table
+     */
+    public MachineTrainPath machineTrain() {
+        if (_machineTrain == null)
+            _machineTrain = new MachineTrainPath(this, null, Keys.MACHINE_TRAIN__MACHINE_TRAIN_MACHINE_MODEL_ID_FKEY.getInverseKey());
+
+        return _machineTrain;
+    }
+
+    private transient WayInPath _wayIn;
+
+    /**
+     * Get the implicit to-many join path to the <code>way_in</code> table
+     */
+    public WayInPath wayIn() {
+        if (_wayIn == null)
+            _wayIn = new WayInPath(this, null, Keys.WAY_IN__WAY_IN_MACHINE_MODEL_ID_FKEY.getInverseKey());
+
+        return _wayIn;
     }
 
     @Override

@@ -6,11 +6,21 @@ package app.gewerk.server.db.tables;
 
 import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Keys;
+import app.gewerk.server.db.tables.CautionTick.CautionTickPath;
 import app.gewerk.server.db.tables.Decision.DecisionPath;
+import app.gewerk.server.db.tables.ElectricalCheck.ElectricalCheckPath;
 import app.gewerk.server.db.tables.GearReading.GearReadingPath;
-import app.gewerk.server.db.tables.JobCaution.JobCautionPath;
+import app.gewerk.server.db.tables.HiddenPartAnswer.HiddenPartAnswerPath;
+import app.gewerk.server.db.tables.JobCulprit.JobCulpritPath;
+import app.gewerk.server.db.tables.JobRhythm.JobRhythmPath;
 import app.gewerk.server.db.tables.Journal.JournalPath;
+import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
+import app.gewerk.server.db.tables.Photo.PhotoPath;
+import app.gewerk.server.db.tables.SerialRule.SerialRulePath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
+import app.gewerk.server.db.tables.TeardownStep.TeardownStepPath;
+import app.gewerk.server.db.tables.ToothMap.ToothMapPath;
+import app.gewerk.server.db.tables.WayIn.WayInPath;
 import app.gewerk.server.db.tables.records.PersonRecord;
 
 import java.util.Arrays;
@@ -172,6 +182,18 @@ public class Person extends TableImpl<PersonRecord> {
         return _shop;
     }
 
+    private transient CautionTickPath _cautionTick;
+
+    /**
+     * Get the implicit to-many join path to the <code>caution_tick</code> table
+     */
+    public CautionTickPath cautionTick() {
+        if (_cautionTick == null)
+            _cautionTick = new CautionTickPath(this, null, Keys.CAUTION_TICK__CAUTION_TICK_TICKED_BY_FKEY.getInverseKey());
+
+        return _cautionTick;
+    }
+
     private transient DecisionPath _decision;
 
     /**
@@ -182,6 +204,19 @@ public class Person extends TableImpl<PersonRecord> {
             _decision = new DecisionPath(this, null, Keys.DECISION__DECISION_DECIDED_BY_FKEY.getInverseKey());
 
         return _decision;
+    }
+
+    private transient ElectricalCheckPath _electricalCheck;
+
+    /**
+     * Get the implicit to-many join path to the <code>electrical_check</code>
+     * table
+     */
+    public ElectricalCheckPath electricalCheck() {
+        if (_electricalCheck == null)
+            _electricalCheck = new ElectricalCheckPath(this, null, Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_CHECKED_BY_FKEY.getInverseKey());
+
+        return _electricalCheck;
     }
 
     private transient GearReadingPath _gearReading;
@@ -196,16 +231,41 @@ public class Person extends TableImpl<PersonRecord> {
         return _gearReading;
     }
 
-    private transient JobCautionPath _jobCaution;
+    private transient HiddenPartAnswerPath _hiddenPartAnswer;
 
     /**
-     * Get the implicit to-many join path to the <code>job_caution</code> table
+     * Get the implicit to-many join path to the <code>hidden_part_answer</code>
+     * table
      */
-    public JobCautionPath jobCaution() {
-        if (_jobCaution == null)
-            _jobCaution = new JobCautionPath(this, null, Keys.JOB_CAUTION__JOB_CAUTION_TICKED_BY_FKEY.getInverseKey());
+    public HiddenPartAnswerPath hiddenPartAnswer() {
+        if (_hiddenPartAnswer == null)
+            _hiddenPartAnswer = new HiddenPartAnswerPath(this, null, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_ANSWERED_BY_FKEY.getInverseKey());
 
-        return _jobCaution;
+        return _hiddenPartAnswer;
+    }
+
+    private transient JobCulpritPath _jobCulprit;
+
+    /**
+     * Get the implicit to-many join path to the <code>job_culprit</code> table
+     */
+    public JobCulpritPath jobCulprit() {
+        if (_jobCulprit == null)
+            _jobCulprit = new JobCulpritPath(this, null, Keys.JOB_CULPRIT__JOB_CULPRIT_STATED_BY_FKEY.getInverseKey());
+
+        return _jobCulprit;
+    }
+
+    private transient JobRhythmPath _jobRhythm;
+
+    /**
+     * Get the implicit to-many join path to the <code>job_rhythm</code> table
+     */
+    public JobRhythmPath jobRhythm() {
+        if (_jobRhythm == null)
+            _jobRhythm = new JobRhythmPath(this, null, Keys.JOB_RHYTHM__JOB_RHYTHM_TAPPED_BY_FKEY.getInverseKey());
+
+        return _jobRhythm;
     }
 
     private transient JournalPath _journal;
@@ -218,6 +278,80 @@ public class Person extends TableImpl<PersonRecord> {
             _journal = new JournalPath(this, null, Keys.JOURNAL__JOURNAL_PERSON_ID_FKEY.getInverseKey());
 
         return _journal;
+    }
+
+    private transient MachineTrainPath _machineTrain;
+
+    /**
+     * Get the implicit to-many join path to the <code>machine_train</code>
+     * table
+     */
+    public MachineTrainPath machineTrain() {
+        if (_machineTrain == null)
+            _machineTrain = new MachineTrainPath(this, null, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SAVED_BY_FKEY.getInverseKey());
+
+        return _machineTrain;
+    }
+
+    private transient PhotoPath _photo;
+
+    /**
+     * Get the implicit to-many join path to the <code>photo</code> table
+     */
+    public PhotoPath photo() {
+        if (_photo == null)
+            _photo = new PhotoPath(this, null, Keys.PHOTO__PHOTO_TAKEN_BY_FKEY.getInverseKey());
+
+        return _photo;
+    }
+
+    private transient SerialRulePath _serialRule;
+
+    /**
+     * Get the implicit to-many join path to the <code>serial_rule</code> table
+     */
+    public SerialRulePath serialRule() {
+        if (_serialRule == null)
+            _serialRule = new SerialRulePath(this, null, Keys.SERIAL_RULE__SERIAL_RULE_ENTERED_BY_FKEY.getInverseKey());
+
+        return _serialRule;
+    }
+
+    private transient TeardownStepPath _teardownStep;
+
+    /**
+     * Get the implicit to-many join path to the <code>teardown_step</code>
+     * table
+     */
+    public TeardownStepPath teardownStep() {
+        if (_teardownStep == null)
+            _teardownStep = new TeardownStepPath(this, null, Keys.TEARDOWN_STEP__TEARDOWN_STEP_DONE_BY_FKEY.getInverseKey());
+
+        return _teardownStep;
+    }
+
+    private transient ToothMapPath _toothMap;
+
+    /**
+     * Get the implicit to-many join path to the <code>tooth_map</code> table
+     */
+    public ToothMapPath toothMap() {
+        if (_toothMap == null)
+            _toothMap = new ToothMapPath(this, null, Keys.TOOTH_MAP__TOOTH_MAP_CHANGED_BY_FKEY.getInverseKey());
+
+        return _toothMap;
+    }
+
+    private transient WayInPath _wayIn;
+
+    /**
+     * Get the implicit to-many join path to the <code>way_in</code> table
+     */
+    public WayInPath wayIn() {
+        if (_wayIn == null)
+            _wayIn = new WayInPath(this, null, Keys.WAY_IN__WAY_IN_SAVED_BY_FKEY.getInverseKey());
+
+        return _wayIn;
     }
 
     @Override

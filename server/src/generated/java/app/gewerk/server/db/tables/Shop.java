@@ -6,21 +6,33 @@ package app.gewerk.server.db.tables;
 
 import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Keys;
+import app.gewerk.server.db.tables.CautionTick.CautionTickPath;
 import app.gewerk.server.db.tables.Decision.DecisionPath;
+import app.gewerk.server.db.tables.ElectricalCheck.ElectricalCheckPath;
 import app.gewerk.server.db.tables.ExchangeRate.ExchangeRatePath;
 import app.gewerk.server.db.tables.GearReading.GearReadingPath;
+import app.gewerk.server.db.tables.HiddenPartAnswer.HiddenPartAnswerPath;
 import app.gewerk.server.db.tables.ImportRule.ImportRulePath;
 import app.gewerk.server.db.tables.Job.JobPath;
-import app.gewerk.server.db.tables.JobCaution.JobCautionPath;
+import app.gewerk.server.db.tables.JobCulprit.JobCulpritPath;
 import app.gewerk.server.db.tables.JobGear.JobGearPath;
+import app.gewerk.server.db.tables.JobHazard.JobHazardPath;
 import app.gewerk.server.db.tables.JobObservation.JobObservationPath;
+import app.gewerk.server.db.tables.JobRhythm.JobRhythmPath;
 import app.gewerk.server.db.tables.Journal.JournalPath;
 import app.gewerk.server.db.tables.MachineModel.MachineModelPath;
+import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
 import app.gewerk.server.db.tables.Person.PersonPath;
+import app.gewerk.server.db.tables.Photo.PhotoPath;
 import app.gewerk.server.db.tables.SavedOnce.SavedOncePath;
 import app.gewerk.server.db.tables.Seller.SellerPath;
+import app.gewerk.server.db.tables.SerialRule.SerialRulePath;
+import app.gewerk.server.db.tables.TeardownStep.TeardownStepPath;
+import app.gewerk.server.db.tables.ToothMap.ToothMapPath;
+import app.gewerk.server.db.tables.WayIn.WayInPath;
 import app.gewerk.server.db.tables.records.ShopRecord;
 
+import java.math.BigDecimal;
 import java.util.Collection;
 
 import org.jooq.Condition;
@@ -87,6 +99,26 @@ public class Shop extends TableImpl<ShopRecord> {
      * The column <code>shop.time_zone</code>.
      */
     public final TableField<ShopRecord, String> TIME_ZONE = createField(DSL.name("time_zone"), SQLDataType.CLOB.nullable(false), this, "");
+
+    /**
+     * The column <code>shop.hourly_rate</code>.
+     */
+    public final TableField<ShopRecord, BigDecimal> HOURLY_RATE = createField(DSL.name("hourly_rate"), SQLDataType.NUMERIC(12, 2).nullable(false).defaultValue(DSL.field(DSL.raw("48"), SQLDataType.NUMERIC)), this, "");
+
+    /**
+     * The column <code>shop.easy_share</code>.
+     */
+    public final TableField<ShopRecord, Double> EASY_SHARE = createField(DSL.name("easy_share"), SQLDataType.DOUBLE.nullable(false).defaultValue(DSL.field(DSL.raw("0.1"), SQLDataType.DOUBLE)), this, "");
+
+    /**
+     * The column <code>shop.ask_share</code>.
+     */
+    public final TableField<ShopRecord, Double> ASK_SHARE = createField(DSL.name("ask_share"), SQLDataType.DOUBLE.nullable(false).defaultValue(DSL.field(DSL.raw("0.5"), SQLDataType.DOUBLE)), this, "");
+
+    /**
+     * The column <code>shop.version</code>.
+     */
+    public final TableField<ShopRecord, Integer> VERSION = createField(DSL.name("version"), SQLDataType.INTEGER.nullable(false).defaultValue(DSL.field(DSL.raw("1"), SQLDataType.INTEGER)), this, "");
 
     private Shop(Name alias, Table<ShopRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
@@ -165,6 +197,18 @@ public class Shop extends TableImpl<ShopRecord> {
         return Keys.SHOP_PKEY;
     }
 
+    private transient CautionTickPath _cautionTick;
+
+    /**
+     * Get the implicit to-many join path to the <code>caution_tick</code> table
+     */
+    public CautionTickPath cautionTick() {
+        if (_cautionTick == null)
+            _cautionTick = new CautionTickPath(this, null, Keys.CAUTION_TICK__CAUTION_TICK_SHOP_ID_FKEY.getInverseKey());
+
+        return _cautionTick;
+    }
+
     private transient DecisionPath _decision;
 
     /**
@@ -175,6 +219,19 @@ public class Shop extends TableImpl<ShopRecord> {
             _decision = new DecisionPath(this, null, Keys.DECISION__DECISION_SHOP_ID_FKEY.getInverseKey());
 
         return _decision;
+    }
+
+    private transient ElectricalCheckPath _electricalCheck;
+
+    /**
+     * Get the implicit to-many join path to the <code>electrical_check</code>
+     * table
+     */
+    public ElectricalCheckPath electricalCheck() {
+        if (_electricalCheck == null)
+            _electricalCheck = new ElectricalCheckPath(this, null, Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_SHOP_ID_FKEY.getInverseKey());
+
+        return _electricalCheck;
     }
 
     private transient ExchangeRatePath _exchangeRate;
@@ -202,6 +259,19 @@ public class Shop extends TableImpl<ShopRecord> {
         return _gearReading;
     }
 
+    private transient HiddenPartAnswerPath _hiddenPartAnswer;
+
+    /**
+     * Get the implicit to-many join path to the <code>hidden_part_answer</code>
+     * table
+     */
+    public HiddenPartAnswerPath hiddenPartAnswer() {
+        if (_hiddenPartAnswer == null)
+            _hiddenPartAnswer = new HiddenPartAnswerPath(this, null, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_SHOP_ID_FKEY.getInverseKey());
+
+        return _hiddenPartAnswer;
+    }
+
     private transient ImportRulePath _importRule;
 
     /**
@@ -214,16 +284,16 @@ public class Shop extends TableImpl<ShopRecord> {
         return _importRule;
     }
 
-    private transient JobCautionPath _jobCaution;
+    private transient JobCulpritPath _jobCulprit;
 
     /**
-     * Get the implicit to-many join path to the <code>job_caution</code> table
+     * Get the implicit to-many join path to the <code>job_culprit</code> table
      */
-    public JobCautionPath jobCaution() {
-        if (_jobCaution == null)
-            _jobCaution = new JobCautionPath(this, null, Keys.JOB_CAUTION__JOB_CAUTION_SHOP_ID_FKEY.getInverseKey());
+    public JobCulpritPath jobCulprit() {
+        if (_jobCulprit == null)
+            _jobCulprit = new JobCulpritPath(this, null, Keys.JOB_CULPRIT__JOB_CULPRIT_SHOP_ID_FKEY.getInverseKey());
 
-        return _jobCaution;
+        return _jobCulprit;
     }
 
     private transient JobGearPath _jobGear;
@@ -238,6 +308,18 @@ public class Shop extends TableImpl<ShopRecord> {
         return _jobGear;
     }
 
+    private transient JobHazardPath _jobHazard;
+
+    /**
+     * Get the implicit to-many join path to the <code>job_hazard</code> table
+     */
+    public JobHazardPath jobHazard() {
+        if (_jobHazard == null)
+            _jobHazard = new JobHazardPath(this, null, Keys.JOB_HAZARD__JOB_HAZARD_SHOP_ID_FKEY.getInverseKey());
+
+        return _jobHazard;
+    }
+
     private transient JobObservationPath _jobObservation;
 
     /**
@@ -249,6 +331,18 @@ public class Shop extends TableImpl<ShopRecord> {
             _jobObservation = new JobObservationPath(this, null, Keys.JOB_OBSERVATION__JOB_OBSERVATION_SHOP_ID_FKEY.getInverseKey());
 
         return _jobObservation;
+    }
+
+    private transient JobRhythmPath _jobRhythm;
+
+    /**
+     * Get the implicit to-many join path to the <code>job_rhythm</code> table
+     */
+    public JobRhythmPath jobRhythm() {
+        if (_jobRhythm == null)
+            _jobRhythm = new JobRhythmPath(this, null, Keys.JOB_RHYTHM__JOB_RHYTHM_SHOP_ID_FKEY.getInverseKey());
+
+        return _jobRhythm;
     }
 
     private transient JobPath _job;
@@ -288,6 +382,19 @@ public class Shop extends TableImpl<ShopRecord> {
         return _machineModel;
     }
 
+    private transient MachineTrainPath _machineTrain;
+
+    /**
+     * Get the implicit to-many join path to the <code>machine_train</code>
+     * table
+     */
+    public MachineTrainPath machineTrain() {
+        if (_machineTrain == null)
+            _machineTrain = new MachineTrainPath(this, null, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_FKEY.getInverseKey());
+
+        return _machineTrain;
+    }
+
     private transient PersonPath _person;
 
     /**
@@ -298,6 +405,18 @@ public class Shop extends TableImpl<ShopRecord> {
             _person = new PersonPath(this, null, Keys.PERSON__PERSON_SHOP_ID_FKEY.getInverseKey());
 
         return _person;
+    }
+
+    private transient PhotoPath _photo;
+
+    /**
+     * Get the implicit to-many join path to the <code>photo</code> table
+     */
+    public PhotoPath photo() {
+        if (_photo == null)
+            _photo = new PhotoPath(this, null, Keys.PHOTO__PHOTO_SHOP_ID_FKEY.getInverseKey());
+
+        return _photo;
     }
 
     private transient SavedOncePath _savedOnce;
@@ -322,6 +441,55 @@ public class Shop extends TableImpl<ShopRecord> {
             _seller = new SellerPath(this, null, Keys.SELLER__SELLER_SHOP_ID_FKEY.getInverseKey());
 
         return _seller;
+    }
+
+    private transient SerialRulePath _serialRule;
+
+    /**
+     * Get the implicit to-many join path to the <code>serial_rule</code> table
+     */
+    public SerialRulePath serialRule() {
+        if (_serialRule == null)
+            _serialRule = new SerialRulePath(this, null, Keys.SERIAL_RULE__SERIAL_RULE_SHOP_ID_FKEY.getInverseKey());
+
+        return _serialRule;
+    }
+
+    private transient TeardownStepPath _teardownStep;
+
+    /**
+     * Get the implicit to-many join path to the <code>teardown_step</code>
+     * table
+     */
+    public TeardownStepPath teardownStep() {
+        if (_teardownStep == null)
+            _teardownStep = new TeardownStepPath(this, null, Keys.TEARDOWN_STEP__TEARDOWN_STEP_SHOP_ID_FKEY.getInverseKey());
+
+        return _teardownStep;
+    }
+
+    private transient ToothMapPath _toothMap;
+
+    /**
+     * Get the implicit to-many join path to the <code>tooth_map</code> table
+     */
+    public ToothMapPath toothMap() {
+        if (_toothMap == null)
+            _toothMap = new ToothMapPath(this, null, Keys.TOOTH_MAP__TOOTH_MAP_SHOP_ID_FKEY.getInverseKey());
+
+        return _toothMap;
+    }
+
+    private transient WayInPath _wayIn;
+
+    /**
+     * Get the implicit to-many join path to the <code>way_in</code> table
+     */
+    public WayInPath wayIn() {
+        if (_wayIn == null)
+            _wayIn = new WayInPath(this, null, Keys.WAY_IN__WAY_IN_SHOP_ID_FKEY.getInverseKey());
+
+        return _wayIn;
     }
 
     @Override

@@ -316,6 +316,160 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
         return (OffsetDateTime) get(20);
     }
 
+    /**
+     * Setter for <code>job.plate</code>.
+     */
+    public void setPlate(String value) {
+        set(21, value);
+    }
+
+    /**
+     * Getter for <code>job.plate</code>.
+     */
+    public String getPlate() {
+        return (String) get(21);
+    }
+
+    /**
+     * Setter for <code>job.history</code>.
+     */
+    public void setHistory(String value) {
+        set(22, value);
+    }
+
+    /**
+     * Getter for <code>job.history</code>.
+     */
+    public String getHistory() {
+        return (String) get(22);
+    }
+
+    /**
+     * Setter for <code>job.earlier_repairs</code>.
+     */
+    public void setEarlierRepairs(String value) {
+        set(23, value);
+    }
+
+    /**
+     * Getter for <code>job.earlier_repairs</code>.
+     */
+    public String getEarlierRepairs() {
+        return (String) get(23);
+    }
+
+    /**
+     * Setter for <code>job.arrived_like</code>.
+     */
+    public void setArrivedLike(String value) {
+        set(24, value);
+    }
+
+    /**
+     * Getter for <code>job.arrived_like</code>.
+     */
+    public String getArrivedLike() {
+        return (String) get(24);
+    }
+
+    /**
+     * Setter for <code>job.would_spend</code>.
+     */
+    public void setWouldSpend(BigDecimal value) {
+        set(25, value);
+    }
+
+    /**
+     * Getter for <code>job.would_spend</code>.
+     */
+    public BigDecimal getWouldSpend() {
+        return (BigDecimal) get(25);
+    }
+
+    /**
+     * Setter for <code>job.bench_minutes</code>.
+     */
+    public void setBenchMinutes(Integer value) {
+        set(26, value);
+    }
+
+    /**
+     * Getter for <code>job.bench_minutes</code>.
+     */
+    public Integer getBenchMinutes() {
+        return (Integer) get(26);
+    }
+
+    /**
+     * Setter for <code>job.owner_word</code>.
+     */
+    public void setOwnerWord(String value) {
+        set(27, value);
+    }
+
+    /**
+     * Getter for <code>job.owner_word</code>.
+     */
+    public String getOwnerWord() {
+        return (String) get(27);
+    }
+
+    /**
+     * Setter for <code>job.owner_limit</code>.
+     */
+    public void setOwnerLimit(BigDecimal value) {
+        set(28, value);
+    }
+
+    /**
+     * Getter for <code>job.owner_limit</code>.
+     */
+    public BigDecimal getOwnerLimit() {
+        return (BigDecimal) get(28);
+    }
+
+    /**
+     * Setter for <code>job.owner_word_at</code>.
+     */
+    public void setOwnerWordAt(OffsetDateTime value) {
+        set(29, value);
+    }
+
+    /**
+     * Getter for <code>job.owner_word_at</code>.
+     */
+    public OffsetDateTime getOwnerWordAt() {
+        return (OffsetDateTime) get(29);
+    }
+
+    /**
+     * Setter for <code>job.opened</code>.
+     */
+    public void setOpened(String[] value) {
+        set(30, value);
+    }
+
+    /**
+     * Getter for <code>job.opened</code>.
+     */
+    public String[] getOpened() {
+        return (String[]) get(30);
+    }
+
+    /**
+     * Setter for <code>job.about_to</code>.
+     */
+    public void setAboutTo(String[] value) {
+        set(31, value);
+    }
+
+    /**
+     * Getter for <code>job.about_to</code>.
+     */
+    public String[] getAboutTo() {
+        return (String[]) get(31);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -339,7 +493,7 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
     /**
      * Create a detached, initialised JobRecord
      */
-    public JobRecord(Long id, Long shopId, Integer trayNumber, Long machineModelId, String serial, String era, String ownerName, String ownerPhone, String complaint, String cameWith, BigDecimal newPrice, LocalDate promisedOn, String place, String waitsFor, String[] stepsDone, String findText, Integer version, Integer listenVersion, Integer gearVersion, OffsetDateTime takenInAt, OffsetDateTime movedAt) {
+    public JobRecord(Long id, Long shopId, Integer trayNumber, Long machineModelId, String serial, String era, String ownerName, String ownerPhone, String complaint, String cameWith, BigDecimal newPrice, LocalDate promisedOn, String place, String waitsFor, String[] stepsDone, String findText, Integer version, Integer listenVersion, Integer gearVersion, OffsetDateTime takenInAt, OffsetDateTime movedAt, String plate, String history, String earlierRepairs, String arrivedLike, BigDecimal wouldSpend, Integer benchMinutes, String ownerWord, BigDecimal ownerLimit, OffsetDateTime ownerWordAt, String[] opened, String[] aboutTo) {
         super(Job.JOB);
 
         setId(id);
@@ -363,6 +517,17 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
         setGearVersion(gearVersion);
         setTakenInAt(takenInAt);
         setMovedAt(movedAt);
+        setPlate(plate);
+        setHistory(history);
+        setEarlierRepairs(earlierRepairs);
+        setArrivedLike(arrivedLike);
+        setWouldSpend(wouldSpend);
+        setBenchMinutes(benchMinutes);
+        setOwnerWord(ownerWord);
+        setOwnerLimit(ownerLimit);
+        setOwnerWordAt(ownerWordAt);
+        setOpened(opened);
+        setAboutTo(aboutTo);
         resetTouchedOnNotNull();
     }
 }

@@ -6,6 +6,8 @@ package app.gewerk.server.db.tables.records;
 
 import app.gewerk.server.db.tables.Shop;
 
+import java.math.BigDecimal;
+
 import org.jooq.Record1;
 import org.jooq.impl.UpdatableRecordImpl;
 
@@ -74,6 +76,62 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
         return (String) get(3);
     }
 
+    /**
+     * Setter for <code>shop.hourly_rate</code>.
+     */
+    public void setHourlyRate(BigDecimal value) {
+        set(4, value);
+    }
+
+    /**
+     * Getter for <code>shop.hourly_rate</code>.
+     */
+    public BigDecimal getHourlyRate() {
+        return (BigDecimal) get(4);
+    }
+
+    /**
+     * Setter for <code>shop.easy_share</code>.
+     */
+    public void setEasyShare(Double value) {
+        set(5, value);
+    }
+
+    /**
+     * Getter for <code>shop.easy_share</code>.
+     */
+    public Double getEasyShare() {
+        return (Double) get(5);
+    }
+
+    /**
+     * Setter for <code>shop.ask_share</code>.
+     */
+    public void setAskShare(Double value) {
+        set(6, value);
+    }
+
+    /**
+     * Getter for <code>shop.ask_share</code>.
+     */
+    public Double getAskShare() {
+        return (Double) get(6);
+    }
+
+    /**
+     * Setter for <code>shop.version</code>.
+     */
+    public void setVersion(Integer value) {
+        set(7, value);
+    }
+
+    /**
+     * Getter for <code>shop.version</code>.
+     */
+    public Integer getVersion() {
+        return (Integer) get(7);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -97,13 +155,17 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
     /**
      * Create a detached, initialised ShopRecord
      */
-    public ShopRecord(Long id, String name, String currency, String timeZone) {
+    public ShopRecord(Long id, String name, String currency, String timeZone, BigDecimal hourlyRate, Double easyShare, Double askShare, Integer version) {
         super(Shop.SHOP);
 
         setId(id);
         setName(name);
         setCurrency(currency);
         setTimeZone(timeZone);
+        setHourlyRate(hourlyRate);
+        setEasyShare(easyShare);
+        setAskShare(askShare);
+        setVersion(version);
         resetTouchedOnNotNull();
     }
 }

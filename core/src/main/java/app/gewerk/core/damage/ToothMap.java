@@ -1,0 +1,119 @@
+package app.gewerk.core.damage;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/**
+ * What was seen on one gear, tooth by tooth, and on its hub, bore and web.
+ *
+ * @param gear which gear of the machine, in the technician's words
+ * @param component its part in the machine's description; empty when it is none of them
+ * @param mateWidthMm face width of the gear it runs with
+ * @param hub what the hub is like: {@code sound}, {@code cracked}, {@code split}
+ * @param bore {@code sound}, {@code worn}, {@code key worn}, {@code melted}
+ * @param web {@code sound}, {@code cracked}, {@code melted}
+ * @param oddColour yellow, pink or brown among whiter ones
+ * @param brittle gives or crumbles when pressed
+ * @param softened smeared or melted somewhere
+ * @param fragmentsFound of the missing teeth
+ * @param fragmentsAccepted why the rest is no longer looked for; empty while it is
+ */
+public record ToothMap(
+        String gear,
+        String component,
+        int toothCount,
+        Optional<Double> faceWidthMm,
+        Optional<Double> mateWidthMm,
+        List<ToothMark> marks,
+        String hub,
+        String bore,
+        String web,
+        boolean oddColour,
+        boolean brittle,
+        boolean softened,
+        int fragmentsFound,
+        String fragmentsAccepted) {
+    public static final Set<String> HUBS = Set.of("sound", "cracked", "split");
+    public static final Set<String> BORES = Set.of("sound", "worn", "key worn", "melted");
+    public static final Set<String> WEBS = Set.of("sound", "cracked", "melted");
+    private static final int MOST_TEETH = 500;
+
+    /** @throws IllegalArgumentException if the gear has no such tooth, or a width cannot be */
+    public ToothMap {
+        if (toothCount < 4 || toothCount > MOST_TEETH) {
+            throw new IllegalArgumentException(
+                    "A gear needs 4 to " + MOST_TEETH + " teeth to be mapped; " + toothCount + " given");
+        }
+        marks = List.copyOf(marks);
+        for (ToothMark mark : marks) {
+            if (mark.tooth() < 1 || mark.tooth() > toothCount) {
+                throw new IllegalArgumentException(
+                        "There is no tooth " + mark.tooth() + " on a gear of " + toothCount + " teeth");
+            }
+        }
+        requireWidth(faceWidthMm);
+        requireWidth(mateWidthMm);
+        if (!HUBS.contains(hub) || !BORES.contains(bore) || !WEBS.contains(web)) {
+            throw new IllegalArgumentException("Hub, bore and web are each one of the states offered");
+        }
+        if (fragmentsFound < 0 || fragmentsFound > MOST_TEETH) {
+            throw new IllegalArgumentException("Count the fragments found: 0 or more");
+        }
+    }
+
+    private static void requireWidth(Optional<Double> width) {
+        if (width.filter(w -> !(w > 0 && w <= 1000)).isPresent()) {
+            throw new IllegalArgumentException("A face width is between 0 and 1000 mm");
+        }
+    }
+
+    /** An undamaged gear. */
+    public static ToothMap sound(String gear, int toothCount) {
+        return new ToothMap(
+                gear,
+                "",
+                toothCount,
+                Optional.empty(),
+                Optional.empty(),
+                List.of(),
+                "sound",
+                "sound",
+                "sound",
+                false,
+                false,
+                false,
+                0,
+                "");
+    }
+
+    public Set<Integer> teeth(ToothMark.Kind kind) {
+        return marks.stream()
+                .filter(m -> m.kind() == kind)
+                .map(ToothMark::tooth)
+                .collect(Collectors.toSet());
+    }
+
+    /** Loss of each tooth, 0 to 1, the worst mark of each counting. */
+    double[] losses() {
+        double[] losses = new double[toothCount];
+        for (ToothMark mark : marks) {
+            losses[mark.tooth() - 1] = Math.max(losses[mark.tooth() - 1], mark.loss());
+        }
+        return losses;
+    }
+
+    boolean[] lostForm() {
+        boolean[] lost = new boolean[toothCount];
+        marks.stream().filter(ToothMark::lostForm).forEach(m -> lost[m.tooth() - 1] = true);
+        return lost;
+    }
+
+    /** Teeth missing and not found, while nobody has accepted that. */
+    public int fragmentsToFind() {
+        return fragmentsAccepted.isEmpty()
+                ? Math.max(0, teeth(ToothMark.Kind.MISSING).size() - fragmentsFound)
+                : 0;
+    }
+}

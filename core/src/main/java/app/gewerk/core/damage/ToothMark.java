@@ -1,0 +1,81 @@
+package app.gewerk.core.damage;
+
+import app.gewerk.core.Wire;
+import java.util.Optional;
+
+/**
+ * Damage at one tooth.
+ *
+ * @param tooth 1 for the first, counted clockwise as the gear lies on the mat
+ * @param flank which side is worn; of the others {@code BOTH}
+ * @param amount of wear, 0 (a trace) to 1 (the form is gone)
+ * @param band along the face, when the damage does not go over the whole width
+ */
+public record ToothMark(int tooth, Kind kind, Flank flank, double amount, Optional<Band> band) {
+
+    /** What happened to a tooth. */
+    public enum Kind {
+        MISSING("missing", 1),
+        CHIPPED("chipped", 0.5),
+        FLATTENED("flattened", 0.8),
+        WORN("worn", 0),
+        ROOT_CRACK("cracked at the root", 0.5),
+        HUB_CRACK("crack from here to the bore", 0.5),
+        BAND("worn in a band", 0);
+
+        private final String words;
+        private final double weight;
+
+        Kind(String words, double weight) {
+            this.words = words;
+            this.weight = weight;
+        }
+
+        public String words() {
+            return words;
+        }
+
+        @Override
+        public String toString() {
+            return Wire.word(this);
+        }
+    }
+
+    /** Sides of a tooth as the gear lies on the mat: the one facing clockwise, the other, or both. */
+    public enum Flank {
+        CLOCKWISE,
+        ANTICLOCKWISE,
+        BOTH;
+
+        @Override
+        public String toString() {
+            return Wire.word(this);
+        }
+    }
+
+    /** Limits across the face, mm from the near end. */
+    public record Band(double fromMm, double toMm) {
+        /** @throws IllegalArgumentException if it has no width */
+        public Band {
+            if (!(fromMm >= 0 && toMm > fromMm && toMm <= 1000)) {
+                throw new IllegalArgumentException("A band goes from one place across the face to a later one, in mm");
+            }
+        }
+    }
+
+    /** @throws IllegalArgumentException if the amount cannot be */
+    public ToothMark {
+        if (!(amount >= 0 && amount <= 1)) {
+            throw new IllegalArgumentException("Wear is between 0 (a trace) and 1 (the form is gone)");
+        }
+    }
+
+    /** How much of the tooth is lost, 0 to 1; cracks through hub or root count half. */
+    double loss() {
+        return kind == Kind.WORN || kind == Kind.BAND ? amount : kind.weight;
+    }
+
+    boolean lostForm() {
+        return kind == Kind.MISSING || kind == Kind.FLATTENED || kind == Kind.CHIPPED;
+    }
+}

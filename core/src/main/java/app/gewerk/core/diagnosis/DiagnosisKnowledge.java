@@ -1,0 +1,144 @@
+package app.gewerk.core.diagnosis;
+
+import app.gewerk.core.Knowledge;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/** The knowledge files of diagnosis: how parts fail, what shows it, what to do to find out, and generic gear trains. */
+public final class DiagnosisKnowledge {
+    /** Two lists of the knowledge files, loaded once: they do not change while the program runs. */
+    private static final DiagnosisKnowledge SHIPPED = new DiagnosisKnowledge();
+
+    private final List<FailureWay> ways;
+    private final List<Observation> observations;
+    private final List<Check> checks;
+    private final List<Likelihoods> likelihoods;
+    private final Map<String, Machine> trains;
+
+    /** What a way of failing shows, where the part stands in the drive. */
+    record Likelihoods(String way, String at, Map<String, Double> shows) {}
+
+    private DiagnosisKnowledge() {
+        ways = rows(
+                "failureWays",
+                r -> new FailureWay(r.get("way"), r.get("words"), words(r.get("types")), number(r, "rate")));
+        observations = rows(
+                "observations",
+                r -> new Observation(
+                        r.get("code"),
+                        r.get("words"),
+                        r.get("scope").equals("part"),
+                        number(r, "leak"),
+                        r.get("needs")));
+        checks = rows(
+                "checks",
+                r -> new Check(
+                        r.get("check"),
+                        r.get("words"),
+                        r.get("scope").equals("part"),
+                        words(r.get("types")),
+                        number(r, "minutes"),
+                        r.get("reach").equals("atPart"),
+                        r.get("risk"),
+                        List.of(r.get("answers").split(" "))));
+        likelihoods = rows("likelihoods", r -> new Likelihoods(r.get("way"), r.get("at"), shows(r.get("shows"))));
+        trains = trains();
+    }
+
+    public static DiagnosisKnowledge shipped() {
+        return SHIPPED;
+    }
+
+    private static <T> List<T> rows(String file, java.util.function.Function<Map<String, String>, T> read) {
+        return Knowledge.rows(file).stream().map(read).toList();
+    }
+
+    private static double number(Map<String, String> row, String column) {
+        return Double.parseDouble(row.get(column));
+    }
+
+    private static Set<String> words(String text) {
+        return Arrays.stream(text.split(" ")).filter(w -> !w.isEmpty()).collect(Collectors.toUnmodifiableSet());
+    }
+
+    private static Map<String, Double> shows(String text) {
+        Map<String, Double> shows = new LinkedHashMap<>();
+        for (String one : text.split(" ")) {
+            int equals = one.indexOf('=');
+            shows.put(one.substring(0, equals), Double.parseDouble(one.substring(equals + 1)));
+        }
+        return shows;
+    }
+
+    private static Map<String, Machine> trains() {
+        Map<String, List<Component>> components = new LinkedHashMap<>();
+        for (Map<String, String> r : Knowledge.rows("trains")) {
+            components
+                    .computeIfAbsent(r.get("train"), t -> new ArrayList<>())
+                    .add(new Component(r.get("component"), r.get("type"), r.get("words"), r.get("behind")));
+        }
+        Map<String, List<Opening>> openings = new LinkedHashMap<>();
+        for (Map<String, String> r : Knowledge.rows("openings")) {
+            openings.computeIfAbsent(r.get("train"), t -> new ArrayList<>())
+                    .add(new Opening(
+                            r.get("opening"),
+                            r.get("words"),
+                            Integer.parseInt(r.get("parts")),
+                            number(r, "minutes"),
+                            r.get("after")));
+        }
+        Map<String, Machine> machines = new LinkedHashMap<>();
+        components.forEach((train, parts) ->
+                machines.put(train, new Machine(parts, openings.getOrDefault(train, List.of()))));
+        return machines;
+    }
+
+    /**
+     * The generic gear train that goes by a name, {@code wormDrive} say.
+     *
+     * @throws IllegalArgumentException if there is none
+     */
+    public Machine train(String name) {
+        Machine machine = trains.get(name);
+        if (machine == null) {
+            throw new IllegalArgumentException(
+                    "There is no generic train called " + name + "; known are " + String.join(", ", trains.keySet()));
+        }
+        return machine;
+    }
+
+    /** Types of part that can fail, for describing a machine's own train. */
+    public List<String> partTypes() {
+        return ways.stream()
+                .flatMap(w -> w.types().stream())
+                .filter(t -> !t.equals(Machine.OTHER.type()))
+                .distinct()
+                .sorted()
+                .toList();
+    }
+
+    List<FailureWay> ways() {
+        return ways;
+    }
+
+    List<Observation> observations() {
+        return observations;
+    }
+
+    List<Check> checks() {
+        return checks;
+    }
+
+    List<Likelihoods> likelihoods() {
+        return likelihoods;
+    }
+
+    Map<String, Machine> allTrains() {
+        return trains;
+    }
+}

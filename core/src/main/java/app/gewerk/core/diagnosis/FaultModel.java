@@ -1,0 +1,197 @@
+package app.gewerk.core.diagnosis;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * Everything that can be wrong with one machine, everything that can be observed of it, and how likely each fault shows
+ * each sign.
+ *
+ * <p>Several faults at once show a sign when any of them does, or when it is there for no listed reason (noisy or with a
+ * leak): P(sign | S) = 1 − (1 − leak) ∏ (1 − p(sign | f)) over f in S.
+ *
+ * <p>The prior of a set of faults is ∏ κ s(f), s being each fault's share (general rate and experience, making 1) and κ
+ * = {@value #SECOND_FAULT}: about one machine in ten brings a second fault (common practice).
+ */
+final class FaultModel {
+    static final double SECOND_FAULT = 0.2;
+
+    private final Machine machine;
+    private final List<Fault> faults;
+    private final List<Sign> signs;
+    private final Map<String, Integer> signIndex = new HashMap<>();
+    private final double[] odds;
+    private final double[] leaks;
+    /** By sign and fault: the probability that this fault alone does not show the sign. */
+    private final double[][] misses;
+
+    private final List<Task> tasks;
+
+    FaultModel(DiagnosisKnowledge knowledge, Machine machine, Experience experience) {
+        this.machine = machine;
+        List<Component> parts = new ArrayList<>(machine.components());
+        parts.add(Machine.OTHER);
+        faults = parts.stream()
+                .flatMap(c -> knowledge.ways().stream()
+                        .filter(w -> w.types().contains(c.type()))
+                        .map(w -> new Fault(c, w)))
+                .toList();
+        odds = odds(experience);
+        record Looked(Observation observation, Optional<Component> part) {}
+        List<Looked> looked = new ArrayList<>();
+        signs = new ArrayList<>();
+        tasks = new ArrayList<>();
+        for (Check check : knowledge.checks()) {
+            for (Optional<Component> part : where(check)) {
+                List<Sign> answered = new ArrayList<>();
+                for (String code : check.answers()) {
+                    Observation observation = knowledge.observations().stream()
+                            .filter(o -> o.code().equals(code))
+                            .findFirst()
+                            .orElseThrow();
+                    if (!observation.makesSenseFor(machine)) {
+                        continue;
+                    }
+                    Optional<Component> of = observation.ofPart() ? part : Optional.empty();
+                    Sign sign = new Sign(
+                            observation.code() + of.map(c -> "@" + c.code()).orElse(""),
+                            named(observation.words(), of),
+                            observation.ofPart());
+                    answered.add(sign);
+                    if (!signIndex.containsKey(sign.key())) {
+                        signIndex.put(sign.key(), signs.size());
+                        signs.add(sign);
+                        looked.add(new Looked(observation, of));
+                    }
+                }
+                if (!answered.isEmpty()) {
+                    tasks.add(new Task(
+                            check.code()
+                                    + (check.ofPart()
+                                            ? part.map(c -> "@" + c.code()).orElse("")
+                                            : ""),
+                            named(check.words(), part),
+                            check.minutes(),
+                            check.atPart() ? part.map(Component::behind).orElse("") : "",
+                            check.risk(),
+                            List.copyOf(answered)));
+                }
+            }
+        }
+        leaks = looked.stream().mapToDouble(l -> l.observation().leak()).toArray();
+        misses = new double[signs.size()][faults.size() + 1];
+        for (int s = 0; s < signs.size(); s++) {
+            Looked at = looked.get(s);
+            for (int f = 0; f < faults.size(); f++) {
+                misses[s][f] = 1 - shows(knowledge, at.observation(), at.part(), faults.get(f));
+            }
+            misses[s][faults.size()] = 1;
+        }
+    }
+
+    private double[] odds(Experience experience) {
+        double sum = faults.stream().mapToDouble(f -> f.way().rate()).sum();
+        int jobs = faults.stream()
+                .mapToInt(f -> experience.culprits().getOrDefault(f.key(), 0))
+                .sum();
+        return faults.stream()
+                .mapToDouble(
+                        f -> SECOND_FAULT * experience.share(f.key(), f.way().rate() / sum, jobs))
+                .toArray();
+    }
+
+    /** Where a check can be made: on every part of its types, or once for the whole machine. */
+    private List<Optional<Component>> where(Check check) {
+        if (check.types().isEmpty()) {
+            return List.of(Optional.empty());
+        }
+        List<Optional<Component>> parts = machine.components().stream()
+                .filter(c -> check.types().contains(c.type()))
+                .map(Optional::of)
+                .toList();
+        return check.ofPart() ? parts : parts.stream().limit(1).toList();
+    }
+
+    private static String named(String words, Optional<Component> part) {
+        return part.map(c -> words.replace("{part}", "the " + c.words())).orElse(words);
+    }
+
+    private double shows(DiagnosisKnowledge knowledge, Observation observation, Optional<Component> at, Fault fault) {
+        boolean itself = at.isEmpty() || at.get().equals(fault.component());
+        boolean beside = at.isPresent() && machine.neighbours(at.get(), fault.component());
+        double shows = 0;
+        for (DiagnosisKnowledge.Likelihoods row : knowledge.likelihoods()) {
+            if (row.way().equals(fault.way().code())
+                    && (itself
+                            ? appliesTo(row.at(), fault.component())
+                            : beside && row.at().equals("neighbour"))) {
+                shows = row.shows().getOrDefault(observation.code(), shows);
+            }
+        }
+        return shows;
+    }
+
+    private boolean appliesTo(String at, Component component) {
+        return switch (at) {
+            case "any" -> true;
+            case "first" -> machine.first(component);
+            case "afterWorm" -> machine.afterWorm(component);
+            case "neighbour" -> false;
+            default -> component.type().equals(at);
+        };
+    }
+
+    Machine machine() {
+        return machine;
+    }
+
+    List<Fault> faults() {
+        return faults;
+    }
+
+    List<Sign> signs() {
+        return List.copyOf(signs);
+    }
+
+    List<Task> tasks() {
+        return tasks;
+    }
+
+    double[] odds() {
+        return odds;
+    }
+
+    double leak(int sign) {
+        return leaks[sign];
+    }
+
+    double[] misses(int sign) {
+        return misses[sign];
+    }
+
+    /** @throws IllegalArgumentException if this machine has no such sign */
+    int sign(String key) {
+        Integer index = signIndex.get(key);
+        if (index == null) {
+            throw new IllegalArgumentException("There is nothing called \"" + key + "\" to observe on this machine");
+        }
+        return index;
+    }
+
+    boolean knows(String key) {
+        return signIndex.containsKey(key);
+    }
+
+    /** @throws IllegalArgumentException if this machine has no such fault */
+    int fault(String key) {
+        for (int f = 0; f < faults.size(); f++) {
+            if (faults.get(f).key().equals(key)) {
+                return f;
+            }
+        }
+        throw new IllegalArgumentException("There is no fault called \"" + key + "\" on this machine");
+    }
+}

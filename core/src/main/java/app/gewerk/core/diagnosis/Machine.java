@@ -1,0 +1,131 @@
+package app.gewerk.core.diagnosis;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * What a machine is made of, as far as a fault can sit in it: its parts in the order of the drive, from supply to load,
+ * and what has to come off to reach them.
+ */
+public record Machine(List<Component> components, List<Opening> openings) {
+    /** What stands for everything not listed. */
+    static final Component OTHER = new Component("other", "other", "something not in this list", "");
+
+    private static final Set<String> TOOTHED =
+            Set.of("pinion", "gear", "worm", "wormWheel", "bevel", "planetStage", "endGear");
+    private static final Set<String> DRIVE = union(TOOTHED, Set.of("motor", "belt", "clutch", "coupling", "driver"));
+
+    /**
+     * @throws IllegalArgumentException if a name stands twice, or something lies behind an opening that is not there
+     */
+    public Machine {
+        components = List.copyOf(components);
+        openings = List.copyOf(openings);
+        Set<String> names = new HashSet<>();
+        for (Component component : components) {
+            if (!component.code().matches("\\w{1,40}") || !names.add(component.code())) {
+                throw new IllegalArgumentException("Give each part its own name, letters and digits only; \""
+                        + component.code() + "\" will not do");
+            }
+        }
+        Set<String> known = new HashSet<>(Set.of(""));
+        for (Opening opening : openings) {
+            if (!known.contains(opening.after())) {
+                throw new IllegalArgumentException("\"" + opening.words() + "\" comes off after \"" + opening.after()
+                        + "\", which is not listed before it");
+            }
+            if (!(opening.minutes() >= 0 && opening.minutes() <= 600) || opening.parts() < 0) {
+                throw new IllegalArgumentException(
+                        "\"" + opening.words() + "\" takes between 0 and 600 minutes and 0 or more parts");
+            }
+            known.add(opening.code());
+        }
+        for (Component component : components) {
+            if (!known.contains(component.behind())) {
+                throw new IllegalArgumentException("\"" + component.words() + "\" lies behind \"" + component.behind()
+                        + "\", which is not listed");
+            }
+        }
+    }
+
+    private static Set<String> union(Set<String> some, Set<String> more) {
+        Set<String> all = new HashSet<>(some);
+        all.addAll(more);
+        return Set.copyOf(all);
+    }
+
+    public Optional<Component> component(String code) {
+        return components.stream().filter(c -> c.code().equals(code)).findFirst();
+    }
+
+    public boolean has(String type) {
+        return components.stream().anyMatch(c -> c.type().equals(type));
+    }
+
+    /** Minutes to take off everything still in the way, given what is off already. */
+    public double minutesToReach(String behind, Set<String> opened) {
+        return stillToOpen(behind, opened).stream()
+                .mapToDouble(Opening::minutes)
+                .sum();
+    }
+
+    /** What still has to come off to get behind an opening, outermost first. */
+    public List<Opening> stillToOpen(String behind, Set<String> opened) {
+        List<Opening> todo = new ArrayList<>();
+        String at = behind;
+        while (!at.isEmpty() && !opened.contains(at)) {
+            String code = at;
+            Opening opening = openings.stream()
+                    .filter(o -> o.code().equals(code))
+                    .findFirst()
+                    .orElseThrow();
+            todo.addFirst(opening);
+            at = opening.after();
+        }
+        return todo;
+    }
+
+    boolean toothed(Component component) {
+        return TOOTHED.contains(component.type());
+    }
+
+    /** The first part with teeth, a belt or the like after the motor. */
+    boolean first(Component component) {
+        return drive().stream()
+                .filter(c -> !c.type().equals("motor"))
+                .findFirst()
+                .filter(component::equals)
+                .isPresent();
+    }
+
+    /** Beyond the worm: what a worm should hold when turned from the output. The worm's own wheel counts. */
+    boolean afterWorm(Component component) {
+        List<Component> drive = drive();
+        int worm = -1;
+        for (int i = 0; i < drive.size(); i++) {
+            if (drive.get(i).type().equals("worm")) {
+                worm = i;
+            }
+        }
+        return worm >= 0 && drive.indexOf(component) > worm;
+    }
+
+    /** Parts that stand next to each other in the drive; a shaft stands beside the two parts before it. */
+    boolean neighbours(Component one, Component other) {
+        if (one.type().equals("shaft") || other.type().equals("shaft")) {
+            Component shaft = one.type().equals("shaft") ? one : other;
+            Component part = one.type().equals("shaft") ? other : one;
+            int between = components.indexOf(shaft) - components.indexOf(part);
+            return toothed(part) && between > 0 && between <= 2;
+        }
+        List<Component> drive = drive();
+        return drive.contains(one) && drive.contains(other) && Math.abs(drive.indexOf(one) - drive.indexOf(other)) == 1;
+    }
+
+    private List<Component> drive() {
+        return components.stream().filter(c -> DRIVE.contains(c.type())).toList();
+    }
+}

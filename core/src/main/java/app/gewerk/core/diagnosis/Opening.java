@@ -1,0 +1,10 @@
+package app.gewerk.core.diagnosis;
+
+/**
+ * Something that has to come off before parts behind it can be seen.
+ *
+ * @param parts how many fasteners and pieces come off
+ * @param minutes to take it off
+ * @param after the opening that must be off before; empty when this one can be taken off first
+ */
+public record Opening(String code, String words, int parts, double minutes, String after) {}

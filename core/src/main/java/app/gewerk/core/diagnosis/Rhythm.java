@@ -1,0 +1,65 @@
+package app.gewerk.core.diagnosis;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.hipparchus.stat.descriptive.DescriptiveStatistics;
+import org.hipparchus.stat.regression.SimpleRegression;
+
+/**
+ * Clicks tapped along with a machine: the time from one to the next, how steady it is, and what a turn of the output
+ * brings when its skips were counted.
+ *
+ * @param taps how many intervals count
+ * @param periodMs from one click to the next: the slope of the straight line through all taps, by least squares
+ * @param uncertaintyMs one standard error of that slope; 0 with two intervals or fewer
+ * @param meanMs mean interval
+ * @param spreadMs standard deviation of single intervals, mostly the hand's
+ * @param missed intervals about twice (or more times) the usual, counted as that many clicks
+ */
+public record Rhythm(int taps, double periodMs, double uncertaintyMs, double meanMs, double spreadMs, int missed) {
+    private static final int MOST_TAPS = 2000;
+
+    /**
+     * @param tapMs when each tap came, in ms from any start, in order
+     * @throws IllegalArgumentException if there are fewer than three taps, or they are not in order
+     */
+    public static Rhythm of(List<Double> tapMs) {
+        if (tapMs.size() < 3) {
+            throw new IllegalArgumentException("Tap along for at least three clicks; " + tapMs.size() + " so far");
+        }
+        if (tapMs.size() > MOST_TAPS) {
+            throw new IllegalArgumentException("That is more than anybody taps: at most " + MOST_TAPS);
+        }
+        List<Double> intervals = new ArrayList<>();
+        for (int i = 1; i < tapMs.size(); i++) {
+            double interval = tapMs.get(i) - tapMs.get(i - 1);
+            if (!(interval > 0)) {
+                throw new IllegalArgumentException("Taps must come one after another; tap " + (i + 1) + " does not");
+            }
+            intervals.add(interval);
+        }
+        double usual = median(intervals);
+        DescriptiveStatistics single = new DescriptiveStatistics();
+        SimpleRegression line = new SimpleRegression();
+        int click = 0;
+        int missed = 0;
+        line.addData(0, tapMs.getFirst());
+        for (int i = 0; i < intervals.size(); i++) {
+            int clicks = Math.max(1, (int) Math.round(intervals.get(i) / usual));
+            missed += clicks - 1;
+            click += clicks;
+            line.addData(click, tapMs.get(i + 1));
+            single.addValue(intervals.get(i) / clicks);
+        }
+        double error = intervals.size() > 2 ? line.getSlopeStdErr() : 0;
+        return new Rhythm(
+                intervals.size(), line.getSlope(), error, single.getMean(), single.getStandardDeviation(), missed);
+    }
+
+    private static double median(List<Double> values) {
+        double[] sorted =
+                values.stream().mapToDouble(Double::doubleValue).sorted().toArray();
+        return Arrays.stream(sorted).skip((sorted.length - 1) / 2).findFirst().orElseThrow();
+    }
+}

@@ -1,0 +1,8 @@
+package app.gewerk.core.diagnosis;
+
+/**
+ * An observation on this machine: of the whole of it, or of one of its parts.
+ *
+ * @param key by which answers name it: {@code steadyClick}, {@code crackToBore@motorPinion}
+ */
+public record Sign(String key, String words, boolean ofPart) {}

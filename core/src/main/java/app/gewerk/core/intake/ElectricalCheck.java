@@ -1,0 +1,120 @@
+package app.gewerk.core.intake;
+
+import app.gewerk.core.Wire;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/**
+ * Cord, plug and earth before any power, and what the readings mean. The limits are those common for repaired portable
+ * equipment (earth 0.3 Ω with up to 5 m of cord and 0.1 Ω for each further 7.5 m, at most 1 Ω; insulation 1 MΩ with an
+ * earth, 2 MΩ without, 0.25 MΩ at safety low voltage: from memory of VDE 0701-0702). Local rules come first, and this
+ * is no replacement for the safety test by a competent person.
+ *
+ * @param safeToPower true when nothing found speaks against powering it for a test
+ * @param findings one sentence each, what to do included
+ */
+public record ElectricalCheck(boolean safeToPower, List<String> findings) {
+
+    /** How the machine protects against a shock. */
+    public enum Protection {
+        EARTHED,
+        DOUBLE_INSULATED,
+        LOW_VOLTAGE;
+
+        @Override
+        public String toString() {
+            return Wire.word(this);
+        }
+    }
+
+    /**
+     * What was seen and measured; readings are left out where the shop has no instrument.
+     *
+     * @throws IllegalArgumentException if a reading cannot be
+     */
+    public record Readings(
+            Protection protection,
+            boolean cordSound,
+            boolean plugSound,
+            boolean earthPinSound,
+            Optional<Double> cordLengthM,
+            Optional<Double> earthOhm,
+            Optional<Double> insulationMegohm) {
+        public Readings {
+            require(cordLengthM, 0, 100, "The cord's length is between 0 and 100 m");
+            require(earthOhm, 0, 1e6, "The earth's resistance is 0 Ω or more");
+            require(insulationMegohm, 0, 1e6, "The insulation's resistance is 0 MΩ or more");
+        }
+
+        private static void require(Optional<Double> reading, double least, double most, String words) {
+            if (reading.filter(r -> !(r >= least && r <= most)).isPresent()) {
+                throw new IllegalArgumentException(words);
+            }
+        }
+    }
+
+    /** Most ohms from the plug's earth pin to touchable metal. */
+    public static double earthLimitOhm(double cordLengthM) {
+        double extra = Math.max(0, Math.ceil((cordLengthM - 5) / 7.5));
+        return Math.min(1, 0.3 + 0.1 * extra);
+    }
+
+    /** Fewest megohms between mains and touchable metal. */
+    public static double insulationLimitMegohm(Protection protection) {
+        return switch (protection) {
+            case EARTHED -> 1;
+            case DOUBLE_INSULATED -> 2;
+            case LOW_VOLTAGE -> 0.25;
+        };
+    }
+
+    public static ElectricalCheck of(Readings read) {
+        List<String> bad = new ArrayList<>();
+        List<String> open = new ArrayList<>();
+        if (!read.cordSound) {
+            bad.add("The cord is damaged: replace it before any power.");
+        }
+        if (!read.plugSound) {
+            bad.add("The plug is damaged: replace it before any power.");
+        }
+        boolean earthed = read.protection == Protection.EARTHED;
+        if (earthed && !read.earthPinSound) {
+            bad.add("The earth pin is missing or bent: that is itself a fault to mend, or to refuse.");
+        }
+        if (earthed) {
+            double limit = earthLimitOhm(read.cordLengthM.orElse(5.0));
+            read.earthOhm.ifPresentOrElse(
+                    ohm -> {
+                        if (ohm > limit) {
+                            bad.add(String.format(
+                                    Locale.ROOT,
+                                    "Earth %.2f Ω is above %.1f Ω: find the bad joint before any power.",
+                                    ohm,
+                                    limit));
+                        }
+                    },
+                    () -> open.add("The earth was not measured: at least test it for continuity."));
+        }
+        double least = insulationLimitMegohm(read.protection);
+        read.insulationMegohm.ifPresentOrElse(
+                megohm -> {
+                    if (megohm < least) {
+                        bad.add(String.format(
+                                Locale.ROOT,
+                                "Insulation %.2f MΩ is below %.2f MΩ: do not power it; look for damp, dirt or a pinched wire.",
+                                megohm,
+                                least));
+                    }
+                },
+                () -> {
+                    if (read.protection != Protection.LOW_VOLTAGE) {
+                        open.add("The insulation was not measured: leave that to the competent person before return.");
+                    }
+                });
+        List<String> all = new ArrayList<>(bad);
+        all.addAll(open);
+        return new ElectricalCheck(bad.isEmpty(), List.copyOf(all));
+    }
+}

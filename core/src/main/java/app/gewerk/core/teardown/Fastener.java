@@ -1,0 +1,66 @@
+package app.gewerk.core.teardown;
+
+import java.util.Locale;
+import java.util.Set;
+
+/**
+ * Fasteners and small loose parts of one sort that came off together.
+ *
+ * @param kind {@code screw}, {@code clip}, {@code nut}, {@code captive nut}, {@code washer}, {@code shim}, {@code spring} …
+ * @param head of a screw: {@code pan}, {@code flat} …; or how else it looks
+ * @param thread {@code M3}, or the diameter in mm of one for plastic; empty when it has none
+ * @param lengthMm 0 when not measured
+ * @param cell of the tray, {@code A1}; empty when it has no place yet
+ */
+public record Fastener(int count, String kind, String head, String thread, double lengthMm, String cell) {
+    /** Those that fall out unseen. */
+    private static final Set<String> HIDDEN = Set.of("captive nut", "shim", "washer", "ball", "spring", "circlip");
+
+    /** @throws IllegalArgumentException if there are none, or their length cannot be */
+    public Fastener {
+        if (count < 1 || count > 500) {
+            throw new IllegalArgumentException("Between 1 and 500 of a sort come off in one step; " + count + " given");
+        }
+        if (!(lengthMm >= 0 && lengthMm <= 2000)) {
+            throw new IllegalArgumentException("A length is between 0 and 2000 mm");
+        }
+        cell = Cell.tidy(cell);
+    }
+
+    public boolean canFallOutUnseen() {
+        return HIDDEN.contains(kind);
+    }
+
+    /** {@code M3 × 12 pan screw}. */
+    public String sort() {
+        StringBuilder words = new StringBuilder();
+        if (!thread.isEmpty()) {
+            words.append(thread);
+            if (lengthMm > 0) {
+                words.append(" × ").append(number(lengthMm));
+            }
+            words.append(' ');
+        } else if (lengthMm > 0) {
+            words.append(number(lengthMm)).append(" mm ");
+        }
+        if (!head.isEmpty()) {
+            words.append(head).append(' ');
+        }
+        return words.append(kind).toString();
+    }
+
+    public String words() {
+        return count + " " + sort();
+    }
+
+    /** Easily taken for each other: the same thing but for length or head. */
+    boolean looksLike(Fastener other) {
+        boolean alike =
+                kind.equals(other.kind) && (thread.equals(other.thread) || thread.isEmpty() || other.thread.isEmpty());
+        return alike && !sort().equals(other.sort());
+    }
+
+    private static String number(double mm) {
+        return mm == Math.rint(mm) ? String.valueOf((long) mm) : String.format(Locale.ROOT, "%.1f", mm);
+    }
+}

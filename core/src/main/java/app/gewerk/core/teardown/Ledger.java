@@ -1,0 +1,162 @@
+package app.gewerk.core.teardown;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** What is off the machine and where it lies, from the steps so far; and what to look out for. */
+public final class Ledger {
+    private static final double SAME_DEED = 0.5;
+
+    private Ledger() {}
+
+    /** Something lying in a cell, and the step it came off in (1 for the first). */
+    public record Lying(String words, int count, int step) {}
+
+    /** A cell of the tray with what lies in it; an empty name is beside the tray. */
+    public record CellHolds(String cell, List<Lying> lying) {}
+
+    /** @param words what can be mixed up, and what to do */
+    public record LookAlike(String cell, String words) {}
+
+    /**
+     * What is off at this moment.
+     *
+     * @param fasteners how many fasteners and small parts
+     * @param parts how many parts
+     * @param nextFree the first empty cell; none when the tray is full
+     */
+    public record Balance(
+            int fasteners,
+            int parts,
+            double minutes,
+            List<CellHolds> cells,
+            List<Lying> beside,
+            List<LookAlike> lookAlikes,
+            Optional<String> nextFree) {}
+
+    public static Balance balance(List<TeardownStep> steps) {
+        Map<String, List<Lying>> cells = new LinkedHashMap<>();
+        Map<String, List<Fastener>> sorts = new LinkedHashMap<>();
+        Map<String, List<PartOff>> partsIn = new LinkedHashMap<>();
+        List<Lying> beside = new ArrayList<>();
+        int fasteners = 0;
+        int parts = 0;
+        double minutes = 0;
+        for (int i = 0; i < steps.size(); i++) {
+            TeardownStep step = steps.get(i);
+            minutes += step.minutes();
+            for (Fastener f : step.fasteners()) {
+                fasteners += f.count();
+                lay(cells, beside, f.cell(), new Lying(f.sort(), f.count(), i + 1));
+                sorts.computeIfAbsent(f.cell(), c -> new ArrayList<>()).add(f);
+            }
+            for (PartOff p : step.partsOff()) {
+                parts++;
+                lay(cells, beside, p.cell(), new Lying(p.words(), 1, i + 1));
+                partsIn.computeIfAbsent(p.cell(), c -> new ArrayList<>()).add(p);
+            }
+        }
+        List<LookAlike> alike = new ArrayList<>();
+        sorts.forEach((cell, all) -> fastenersAlike(cell, all).ifPresent(alike::add));
+        partsIn.forEach((cell, all) -> partsAlike(cell, all).ifPresent(alike::add));
+        return new Balance(
+                fasteners,
+                parts,
+                minutes,
+                cells.entrySet().stream()
+                        .sorted(Map.Entry.comparingByKey())
+                        .map(e -> new CellHolds(e.getKey(), e.getValue()))
+                        .toList(),
+                beside,
+                alike,
+                Cell.firstFree(cells.keySet()));
+    }
+
+    private static void lay(Map<String, List<Lying>> cells, List<Lying> beside, String cell, Lying lying) {
+        (cell.isEmpty() ? beside : cells.computeIfAbsent(cell, c -> new ArrayList<>())).add(lying);
+    }
+
+    private static Optional<LookAlike> fastenersAlike(String cell, List<Fastener> all) {
+        if (cell.isEmpty()) {
+            return Optional.empty();
+        }
+        Set<String> mixed = new LinkedHashSet<>();
+        for (Fastener one : all) {
+            for (Fastener other : all) {
+                if (one.looksLike(other)) {
+                    mixed.add(one.sort());
+                }
+            }
+        }
+        return mixed.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new LookAlike(
+                        cell,
+                        "Cell " + cell + " holds " + String.join(" and ", mixed)
+                                + ": they look alike. Give one a cell of its own."));
+    }
+
+    /** The same part from two sides in one cell. */
+    private static Optional<LookAlike> partsAlike(String cell, List<PartOff> all) {
+        if (cell.isEmpty()) {
+            return Optional.empty();
+        }
+        for (PartOff one : all) {
+            for (PartOff other : all) {
+                if (one.name().equalsIgnoreCase(other.name()) && !one.side().equals(other.side())) {
+                    return Optional.of(new LookAlike(
+                            cell,
+                            "Cell " + cell + " holds the " + one.name() + " of two sides: they may differ. "
+                                    + "Give one a cell of its own."));
+                }
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Something that came off here on an earlier machine of the model and has not been noted on this one. */
+    public record HiddenPart(String question, String afterStep, String words) {}
+
+    /** Nuts, shims and the like that came off with a step before, and are missing from the same step now. */
+    public static List<HiddenPart> unseen(List<TeardownStep> now, List<TeardownStep> earlier) {
+        List<HiddenPart> asked = new ArrayList<>();
+        for (TeardownStep then : earlier) {
+            for (Fastener f : then.fasteners()) {
+                if (!f.canFallOutUnseen()) {
+                    continue;
+                }
+                Optional<TeardownStep> same =
+                        now.stream().filter(s -> s.likeness(then) >= SAME_DEED).findFirst();
+                boolean noted = now.stream()
+                        .flatMap(s -> s.fasteners().stream())
+                        .anyMatch(g -> g.kind().equals(f.kind()));
+                if (same.isPresent() && !noted) {
+                    asked.add(new HiddenPart(
+                            then.what() + "|" + f.kind(),
+                            same.get().what(),
+                            "Last time " + f.words() + " came off with \"" + then.what()
+                                    + "\". Is it still in the machine, or has it fallen out?"));
+                }
+            }
+        }
+        return asked.stream().distinct().toList();
+    }
+
+    /** The step of an earlier ledger that comes next, its cautions with it; none when it has come to its end. */
+    public static Optional<Integer> nextOf(List<TeardownStep> earlier, List<TeardownStep> now) {
+        Set<Integer> matched = new HashSet<>();
+        for (LedgerDifference.Row row : LedgerDifference.of(now, earlier).rows()) {
+            if (row.mine().isPresent() && row.theirs().isPresent()) {
+                matched.add(row.theirs().get());
+            }
+        }
+        int last = matched.stream().mapToInt(i -> i).max().orElse(-1);
+        return last + 1 < earlier.size() ? Optional.of(last + 1) : Optional.empty();
+    }
+}

@@ -1,0 +1,260 @@
+package app.gewerk.core.teardown;
+
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * A step typed as one line: what was done, then what belongs to it, each after a comma.
+ *
+ * <pre>lid off, 4 M3x12 pan A1, with PH2, left, off gasket (groove down) mark red A2, !spring, 3 min</pre>
+ */
+public final class StepLine {
+    private static final int LONGEST = 4000;
+    /** Commas and semicolons, but not the comma of {@code 3,5x16}. */
+    private static final Pattern BETWEEN = Pattern.compile("\\s*(?:;|,(?!\\d)|(?<!\\d),)\\s*");
+
+    private static final Pattern COUNTED =
+            Pattern.compile("(\\d{1,3})\\s*[x×]?\\s+(.+)|(\\d{1,3})[x×](\\D.+|\\d{1,2}(?:[.,]\\d+)?[x×]\\d.*)");
+    private static final Pattern MINUTES = Pattern.compile("(\\d{1,4}(?:[.,]\\d+)?)\\s*min(?:utes?)?\\.?");
+    private static final Pattern THREAD =
+            Pattern.compile("(M\\d{1,2}(?:[.,]\\d)?|\\d{1,2}(?:[.,]\\d{1,2})?)[x×](\\d{1,3}(?:[.,]\\d{1,2})?)");
+    private static final Pattern METRIC = Pattern.compile("M\\d{1,2}(?:[.,]\\d)?");
+    private static final Pattern LENGTH = Pattern.compile("(\\d{1,3}(?:[.,]\\d{1,2})?)\\s*mm");
+    private static final Pattern WAY_ROUND = Pattern.compile("\\(([^)]*)\\)");
+    private static final Pattern MARK = Pattern.compile("\\bmarks?\\s+(.+?)(?=\\s+[A-Fa-f][1-8]$|$)");
+    private static final Set<String> SIDES =
+            Set.of("left", "right", "top", "bottom", "front", "back", "inside", "underneath");
+    private static final List<String> KINDS = List.of(
+            "captive nut",
+            "circlip",
+            "spring",
+            "washer",
+            "shim",
+            "clip",
+            "screw",
+            "nut",
+            "ball",
+            "pin",
+            "rivet",
+            "tab",
+            "bolt",
+            "stud",
+            "key",
+            "bearing",
+            "bush");
+
+    private StepLine() {}
+
+    /** @throws IllegalArgumentException if the line is empty, or says something that cannot be */
+    public static TeardownStep read(String line) {
+        if (line.length() > LONGEST) {
+            throw new IllegalArgumentException("That is too long for one step: " + LONGEST + " letters at most");
+        }
+        String what = "";
+        String where = "";
+        String side = "";
+        String tool = "";
+        String opens = "";
+        double minutes = 0;
+        List<Fastener> fasteners = new ArrayList<>();
+        List<PartOff> parts = new ArrayList<>();
+        Set<Danger> dangers = EnumSet.noneOf(Danger.class);
+        List<String> notes = new ArrayList<>();
+        for (String given : BETWEEN.split(line.strip())) {
+            String item = withoutDangers(given, dangers);
+            String low = item.toLowerCase(Locale.ROOT);
+            Matcher time = MINUTES.matcher(low);
+            Optional<Fastener> fastener = fastener(item);
+            if (item.isEmpty()) {
+                continue;
+            } else if (time.matches()) {
+                minutes += number(time.group(1));
+            } else if (fastener.isPresent()) {
+                fasteners.add(fastener.get());
+            } else if (what.isEmpty()) {
+                what = item;
+            } else if (low.startsWith("off ")) {
+                parts.add(part(item.substring(4)));
+            } else if (low.startsWith("with ")) {
+                tool = item.substring(5).strip();
+            } else if (low.startsWith("at ")) {
+                where = item.substring(3).strip();
+            } else if (low.startsWith("opens ")) {
+                opens = item.substring(6).strip();
+            } else if (SIDES.contains(low)) {
+                side = low;
+            } else {
+                notes.add(item);
+            }
+        }
+        if (what.isEmpty() && !fasteners.isEmpty()) {
+            what = fasteners.getFirst().kind() + (fasteners.getFirst().count() > 1 ? "s" : "") + " out";
+        }
+        return new TeardownStep(
+                what,
+                where,
+                side,
+                tool,
+                fasteners,
+                parts,
+                List.copyOf(dangers),
+                minutes,
+                String.join(", ", notes),
+                opens);
+    }
+
+    private static String withoutDangers(String item, Set<Danger> dangers) {
+        String left = item;
+        for (Danger danger : Danger.values()) {
+            String mark = "!" + danger;
+            int at = left.toLowerCase(Locale.ROOT).indexOf(mark);
+            if (at >= 0) {
+                dangers.add(danger);
+                left = (left.substring(0, at) + left.substring(at + mark.length())).strip();
+            }
+        }
+        return left.strip();
+    }
+
+    private static Optional<Fastener> fastener(String item) {
+        Matcher counted = COUNTED.matcher(item);
+        if (!counted.matches()) {
+            return Optional.empty();
+        }
+        int count = Integer.parseInt(counted.group(1) == null ? counted.group(3) : counted.group(1));
+        String rest = " " + (counted.group(1) == null ? counted.group(4) : counted.group(2)) + " ";
+        String cell = "";
+        Matcher atEnd = Pattern.compile("\\s([A-Fa-f][1-8])\\s+$").matcher(rest);
+        if (atEnd.find()) {
+            cell = atEnd.group(1);
+            rest = rest.substring(0, atEnd.start()) + " ";
+        }
+        String thread = "";
+        double length = 0;
+        Matcher both = THREAD.matcher(rest);
+        if (both.find()) {
+            thread = both.group(1).replace(',', '.');
+            length = number(both.group(2));
+            rest = rest.substring(0, both.start()) + rest.substring(both.end());
+        } else {
+            Matcher metric = METRIC.matcher(rest);
+            if (metric.find()) {
+                thread = metric.group().replace(',', '.');
+                rest = rest.substring(0, metric.start()) + rest.substring(metric.end());
+            }
+            Matcher mm = LENGTH.matcher(rest);
+            if (mm.find()) {
+                length = number(mm.group(1));
+                rest = rest.substring(0, mm.start()) + rest.substring(mm.end());
+            }
+        }
+        String kind = "";
+        for (String known : KINDS) {
+            Matcher named = Pattern.compile("\\b" + known + "(?:e?s)?\\b", Pattern.CASE_INSENSITIVE)
+                    .matcher(rest);
+            if (named.find()) {
+                kind = known;
+                rest = rest.substring(0, named.start()) + rest.substring(named.end());
+                break;
+            }
+        }
+        if (kind.isEmpty() && thread.isEmpty()) {
+            return Optional.empty();
+        }
+        String head = rest.strip().replaceAll("\\s+", " ");
+        return Optional.of(new Fastener(count, kind.isEmpty() ? "screw" : kind, head, thread, length, cell));
+    }
+
+    private static PartOff part(String text) {
+        String rest = text.strip();
+        String cell = "";
+        Matcher atEnd = Pattern.compile("\\s([A-Fa-f][1-8])$").matcher(rest);
+        if (atEnd.find()) {
+            cell = atEnd.group(1);
+            rest = rest.substring(0, atEnd.start()).strip();
+        }
+        String way = "";
+        Matcher round = WAY_ROUND.matcher(rest);
+        if (round.find()) {
+            way = round.group(1).strip();
+            rest = (rest.substring(0, round.start()) + rest.substring(round.end())).strip();
+        }
+        String marks = "";
+        Matcher mark = MARK.matcher(rest);
+        if (mark.find()) {
+            marks = mark.group(1).strip();
+            rest = rest.substring(0, mark.start()).strip();
+        }
+        String side = "";
+        for (String known : SIDES) {
+            if (rest.toLowerCase(Locale.ROOT).endsWith(" " + known)) {
+                side = known;
+                rest = rest.substring(0, rest.length() - known.length()).strip();
+            }
+        }
+        return new PartOff(rest, side, way, marks, cell);
+    }
+
+    private static double number(String text) {
+        return Double.parseDouble(text.replace(',', '.'));
+    }
+
+    /** The line that would be read as this step. */
+    public static String write(TeardownStep step) {
+        List<String> items = new ArrayList<>(List.of(step.what()));
+        step.fasteners().forEach(f -> items.add(fastenerText(f)));
+        step.partsOff().forEach(p -> items.add(partText(p)));
+        addUnlessEmpty(items, "", step.side());
+        addUnlessEmpty(items, "at ", step.where());
+        addUnlessEmpty(items, "with ", step.tool());
+        step.dangers().forEach(d -> items.add("!" + d));
+        addUnlessEmpty(items, "opens ", step.opens());
+        if (step.minutes() > 0) {
+            items.add(plain(step.minutes()) + " min");
+        }
+        addUnlessEmpty(items, "", step.note());
+        return String.join(", ", items);
+    }
+
+    private static void addUnlessEmpty(List<String> items, String before, String text) {
+        if (!text.isEmpty()) {
+            items.add(before + text);
+        }
+    }
+
+    private static String fastenerText(Fastener f) {
+        StringBuilder text = new StringBuilder().append(f.count()).append(' ');
+        if (!f.thread().isEmpty()) {
+            text.append(f.thread());
+            if (f.lengthMm() > 0) {
+                text.append('x').append(plain(f.lengthMm()));
+            }
+            text.append(' ');
+        } else if (f.lengthMm() > 0) {
+            text.append(plain(f.lengthMm())).append(" mm ");
+        }
+        if (!f.head().isEmpty()) {
+            text.append(f.head()).append(' ');
+        }
+        text.append(f.kind());
+        return f.cell().isEmpty() ? text.toString() : text + " " + f.cell();
+    }
+
+    private static String partText(PartOff p) {
+        return "off " + p.name()
+                + (p.side().isEmpty() ? "" : " " + p.side())
+                + (p.wayRound().isEmpty() ? "" : " (" + p.wayRound() + ")")
+                + (p.marks().isEmpty() ? "" : " mark " + p.marks())
+                + (p.cell().isEmpty() ? "" : " " + p.cell());
+    }
+
+    private static String plain(double number) {
+        return number == Math.rint(number) ? String.valueOf((long) number) : String.valueOf(number);
+    }
+}

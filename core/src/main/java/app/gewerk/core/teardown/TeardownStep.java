@@ -1,0 +1,75 @@
+package app.gewerk.core.teardown;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/**
+ * One step of taking a machine apart.
+ *
+ * @param where on the machine
+ * @param opens the opening of the machine's description that this step takes off; empty when none
+ * @param minutes 0 when not noted
+ */
+public record TeardownStep(
+        String what,
+        String where,
+        String side,
+        String tool,
+        List<Fastener> fasteners,
+        List<PartOff> partsOff,
+        List<Danger> dangers,
+        double minutes,
+        String note,
+        String opens) {
+    private static final int LONGEST = 2000;
+
+    /** @throws IllegalArgumentException if nothing was done, or too much for one step */
+    public TeardownStep {
+        if (what.isBlank()) {
+            throw new IllegalArgumentException("Say what was done, e.g. \"lid off, 4 M3x12 pan A1\"");
+        }
+        if (what.length() + where.length() + note.length() > LONGEST) {
+            throw new IllegalArgumentException("That is too long for one step: " + LONGEST + " letters at most");
+        }
+        if (!(minutes >= 0 && minutes <= 1000)) {
+            throw new IllegalArgumentException("A step takes between 0 and 1000 minutes");
+        }
+        fasteners = List.copyOf(fasteners);
+        partsOff = List.copyOf(partsOff);
+        dangers = List.copyOf(new java.util.LinkedHashSet<>(dangers));
+    }
+
+    /** How much two steps are the same deed, 0 to 1: the words they share of all their words. */
+    double likeness(TeardownStep other) {
+        if (!opens.isEmpty() && opens.equals(other.opens)) {
+            return 1;
+        }
+        Set<String> mine = tokens();
+        Set<String> theirs = other.tokens();
+        Set<String> both = new HashSet<>(mine);
+        both.retainAll(theirs);
+        Set<String> all = new HashSet<>(mine);
+        all.addAll(theirs);
+        return all.isEmpty() ? 0 : both.size() / (double) all.size();
+    }
+
+    private Set<String> tokens() {
+        return Arrays.stream((what + " " + side).toLowerCase(Locale.ROOT).split("[^\\p{L}\\p{N}]+"))
+                .filter(w -> w.length() > 1
+                        && !Set.of("the", "off", "out", "of", "and", "from").contains(w))
+                .collect(Collectors.toSet());
+    }
+
+    /** Everything that came off in this step, each in words. */
+    public List<String> cameOff() {
+        List<String> words = new ArrayList<>();
+        fasteners.forEach(f -> words.add(f.words()));
+        partsOff.forEach(p -> words.add(p.words()));
+        return words;
+    }
+}

@@ -1,0 +1,282 @@
+package app.gewerk.core.damage;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import app.gewerk.core.Knowledge;
+import app.gewerk.core.damage.ToothMark.Band;
+import app.gewerk.core.damage.ToothMark.Flank;
+import app.gewerk.core.damage.ToothMark.Kind;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.hipparchus.complex.Complex;
+import org.junit.jupiter.api.Test;
+
+class PatternTest {
+    private static ToothMark mark(int tooth, Kind kind) {
+        return new ToothMark(tooth, kind, Flank.BOTH, kind == Kind.WORN ? 0.5 : 0, Optional.empty());
+    }
+
+    private static ToothMark worn(int tooth, Flank flank) {
+        return new ToothMark(tooth, Kind.WORN, flank, 0.5, Optional.empty());
+    }
+
+    private static ToothMap map(int teeth, List<ToothMark> marks) {
+        ToothMap sound = ToothMap.sound("gear", teeth);
+        return new ToothMap(
+                sound.gear(),
+                "",
+                teeth,
+                Optional.of(6.0),
+                Optional.of(3.0),
+                marks,
+                "sound",
+                "sound",
+                "sound",
+                false,
+                false,
+                false,
+                0,
+                "");
+    }
+
+    private static Periodicity periodicity(int teeth, Integer... flat) {
+        return Pattern.read(map(
+                        teeth, Stream.of(flat).map(t -> mark(t, Kind.FLATTENED)).toList()))
+                .periodicity()
+                .orElseThrow();
+    }
+
+    /** The amplitudes against the complex sum done with a general-purpose library, over random losses. */
+    @Test
+    void amplitudesAreThoseOfTheFourierSeries() {
+        Random random = new Random(3);
+        double[] losses = random.doubles(37).toArray();
+        double[] amplitudes = Periodicity.amplitudes(losses, 6);
+        for (int k = 0; k <= 6; k++) {
+            Complex sum = Complex.ZERO;
+            for (int n = 0; n < losses.length; n++) {
+                sum = sum.add(new Complex(0, -2 * Math.PI * k * n / losses.length)
+                        .exp()
+                        .multiply(losses[n]));
+            }
+            assertThat(amplitudes[k])
+                    .isCloseTo(sum.norm() / java.util.Arrays.stream(losses).sum(), within(1e-12));
+        }
+    }
+
+    /** Of the 23 other places for the second flat 21 leave a tooth between; one of them is just opposite. */
+    @Test
+    void twoFlatsHalfATurnApartAreTwiceATurn() {
+        Periodicity twice = periodicity(24, 3, 15);
+        assertThat(twice.order()).isEqualTo(2);
+        assertThat(twice.amplitude()).isCloseTo(1, within(1e-9));
+        assertThat(twice.chance()).isCloseTo(1 / 21.0, within(1e-9));
+    }
+
+    @Test
+    void threeFlatsAThirdApartAreThreeTimesATurn() {
+        Periodicity thrice = periodicity(30, 1, 11, 21);
+        assertThat(thrice.order()).isEqualTo(3);
+        assertThat(thrice.chance()).isLessThan(0.01);
+    }
+
+    /** Under flats laid at random a chance below 5 % is stated in at most about 5 of 100 gears. */
+    @Test
+    void randomFlatsAreSeldomCalledPeriodic() {
+        Random random = new Random(8);
+        int called = 0;
+        for (int i = 0; i < 300; i++) {
+            Integer[] flats = random.ints(0, 14)
+                    .distinct()
+                    .limit(4)
+                    .map(t -> 2 * t + 1)
+                    .boxed()
+                    .toArray(Integer[]::new);
+            called += periodicity(29, flats).chance() <= 0.05 ? 1 : 0;
+        }
+        assertThat(called / 300.0).isLessThan(0.09);
+    }
+
+    @Test
+    void oneRunIsNeverPeriodicAndTurningTheGearChangesNothing() {
+        assertThat(Pattern.read(map(24, List.of(mark(5, Kind.MISSING), mark(6, Kind.MISSING))))
+                        .periodicity())
+                .isEmpty();
+        assertThat(periodicity(31, 2, 9, 20).chance())
+                .isEqualTo(periodicity(31, 9, 16, 27).chance());
+    }
+
+    /** The sign test by hand: eight of eight on one side is 2 / 2⁸. */
+    @Test
+    void wearOnOneFlankShowsTheLoadedDirection() {
+        Pattern.OneSided sided = Pattern.read(map(
+                        20,
+                        IntStream.rangeClosed(1, 8)
+                                .mapToObj(t -> worn(t, Flank.CLOCKWISE))
+                                .toList()))
+                .oneSided()
+                .orElseThrow();
+        assertThat(sided.flank()).isEqualTo(Flank.CLOCKWISE);
+        assertThat(sided.chance()).isCloseTo(2 / 256.0, within(1e-12));
+        List<ToothMark> mixed = new ArrayList<>();
+        IntStream.rangeClosed(1, 8)
+                .forEach(t -> mixed.add(worn(t, t % 2 == 0 ? Flank.CLOCKWISE : Flank.ANTICLOCKWISE)));
+        assertThat(Pattern.read(map(20, mixed)).oneSided()).isEmpty();
+    }
+
+    private static String firstCause(ToothMap map) {
+        return Pattern.read(map).causes().getFirst().code();
+    }
+
+    /** How patterns are read at the bench (common practice). */
+    @Test
+    void patternsAreReadAsTheBenchReadsThem() {
+        assertThat(firstCause(map(
+                        24,
+                        IntStream.rangeClosed(4, 9)
+                                .mapToObj(t -> mark(t, Kind.MISSING))
+                                .toList())))
+                .isEqualTo("jamOrBlow");
+        assertThat(firstCause(map(24, List.of(mark(2, Kind.HUB_CRACK))))).isEqualTo("hoopStress");
+        assertThat(firstCause(map(24, List.of(mark(3, Kind.FLATTENED), mark(15, Kind.FLATTENED)))))
+                .isEqualTo("periodicLoad");
+        assertThat(firstCause(map(
+                        24,
+                        IntStream.rangeClosed(1, 24)
+                                .mapToObj(t -> worn(t, Flank.BOTH))
+                                .toList())))
+                .isEqualTo("dryOrDirty");
+        ToothMap sound = ToothMap.sound("gear", 24);
+        assertThat(firstCause(new ToothMap(
+                        "gear",
+                        "",
+                        24,
+                        Optional.empty(),
+                        Optional.empty(),
+                        List.of(mark(4, Kind.CHIPPED)),
+                        "sound",
+                        "sound",
+                        "sound",
+                        true,
+                        true,
+                        false,
+                        0,
+                        "")))
+                .isEqualTo("badPlastic");
+        assertThat(firstCause(new ToothMap(
+                        "gear",
+                        "",
+                        24,
+                        Optional.empty(),
+                        Optional.empty(),
+                        List.of(),
+                        "sound",
+                        "melted",
+                        "sound",
+                        false,
+                        false,
+                        true,
+                        0,
+                        "")))
+                .isEqualTo("heat");
+        assertThat(Pattern.read(sound).causes())
+                .as("nothing seen, nothing said")
+                .isEmpty();
+    }
+
+    private static Pattern.Reading banded(double from, double to) {
+        return Pattern.read(map(
+                20,
+                IntStream.rangeClosed(1, 20)
+                        .mapToObj(t -> new ToothMark(t, Kind.BAND, Flank.BOTH, 0.6, Optional.of(new Band(from, to))))
+                        .toList()));
+    }
+
+    @Test
+    void aBandAsWideAsTheMateLeavesTheRestFresh() {
+        Pattern.WornBand band = banded(1, 4).band().orElseThrow();
+        assertThat(band.words()).contains("as wide as the mate");
+        assertThat(band.freshNearMm()).isEqualTo(1);
+        assertThat(band.freshFarMm()).isEqualTo(2);
+        assertThat(banded(1, 4).causes().getFirst().code()).isEqualTo("narrowMate");
+        assertThat(banded(0, 1.5).band().orElseThrow().words()).contains("narrower than the mate");
+        assertThat(banded(0, 1.5).causes().getFirst().code()).isEqualTo("misplaced");
+    }
+
+    @Test
+    void aToothNotFoundIsAskedForUntilFoundOrAccepted() {
+        List<ToothMark> two = List.of(mark(3, Kind.MISSING), mark(4, Kind.MISSING));
+        assertThat(Pattern.read(map(20, two)).fragmentsToFind()).isEqualTo(2);
+        assertThat(Pattern.read(map(20, two)).alsoLook()).anyMatch(l -> l.contains("another mesh"));
+        ToothMap sound = map(20, two);
+        assertThat(new ToothMap(
+                                "",
+                                "",
+                                20,
+                                Optional.empty(),
+                                Optional.empty(),
+                                two,
+                                "sound",
+                                "sound",
+                                "sound",
+                                false,
+                                false,
+                                false,
+                                2,
+                                "")
+                        .fragmentsToFind())
+                .isZero();
+        assertThat(new ToothMap(
+                                "",
+                                "",
+                                20,
+                                sound.faceWidthMm(),
+                                sound.mateWidthMm(),
+                                two,
+                                "sound",
+                                "sound",
+                                "sound",
+                                false,
+                                false,
+                                false,
+                                0,
+                                "swept the case out")
+                        .fragmentsToFind())
+                .isZero();
+    }
+
+    @Test
+    void theUsableArcIsTheLongestStretchRoundTheZero() {
+        Pattern.UsableArc arc = Pattern.read(map(24, List.of(mark(10, Kind.MISSING), mark(14, Kind.FLATTENED))))
+                .usableArc()
+                .orElseThrow();
+        assertThat(arc.fromTooth()).isEqualTo(15);
+        assertThat(arc.toTooth()).isEqualTo(9);
+        assertThat(arc.teeth()).isEqualTo(19);
+        assertThat(arc.degrees()).isCloseTo(285, within(1e-9));
+    }
+
+    @Test
+    void everyCauseSaysWhatElseToPutRightAndNamesKnownSigns() {
+        var known = Stream.of(Pattern.Feature.values()).map(String::valueOf).collect(Collectors.toSet());
+        assertThat(Knowledge.rows("damageCauses")).allSatisfy(r -> {
+            assertThat(r.get("putRight")).isNotBlank();
+            assertThat(r.get("source")).isNotBlank();
+            assertThat(Stream.of(r.get("shows").split(" ")).map(s -> s.split("=")[0]))
+                    .isSubsetOf(known);
+        });
+    }
+
+    @Test
+    void teethThatAreNotThereAreRefused() {
+        assertThatThrownBy(() -> map(20, List.of(mark(21, Kind.MISSING)))).hasMessageContaining("no tooth 21");
+        assertThatThrownBy(() -> ToothMap.sound("gear", 3)).hasMessageContaining("4 to 500");
+    }
+}

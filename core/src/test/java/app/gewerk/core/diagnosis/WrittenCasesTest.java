@@ -1,0 +1,51 @@
+package app.gewerk.core.diagnosis;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+class WrittenCasesTest {
+    static List<WrittenCase> cases() {
+        return WrittenCase.all();
+    }
+
+    @Test
+    void thereAreAtLeastFifteen() {
+        assertThat(cases()).hasSizeGreaterThanOrEqualTo(15);
+    }
+
+    /** A case that names a sign its machine does not have would prove nothing. */
+    @ParameterizedTest
+    @MethodSource("cases")
+    void everyCaseSpeaksOfItsOwnMachine(WrittenCase written) {
+        Diagnosis diagnosis = written.diagnosis();
+        assertThat(written.shows()).allMatch(diagnosis::knows);
+        assertThat(diagnosis.faults().stream().map(Fault::key)).containsAll(written.culprits());
+    }
+
+    /** With everything looked at that the case describes, the culprit stands first or second; two culprits are the two first. */
+    @ParameterizedTest
+    @MethodSource("cases")
+    void theCulpritIsFirstOrSecondAfterTheChecks(WrittenCase written) {
+        Map<String, Answer> seen = written.shows().stream().collect(Collectors.toMap(s -> s, s -> Answer.SEEN));
+        List<String> ranked = written.diagnosis().standing(seen, java.util.Set.of()).faults().stream()
+                .map(Diagnosis.Ranked::key)
+                .toList();
+        assertThat(written.culprits())
+                .allSatisfy(c -> assertThat(WrittenCase.place(ranked, c)).isBetween(1, 2));
+    }
+
+    @ParameterizedTest
+    @MethodSource("cases")
+    void theProposedChecksFindItSoonerThanTopToBottom(WrittenCase written) {
+        WrittenCase.Search proposed = written.asProposed();
+        WrittenCase.Search topDown = written.topToBottom();
+        assertThat(proposed.found()).as(proposed.made().toString()).isTrue();
+        assertThat(proposed.minutes()).isLessThan(topDown.minutes());
+    }
+}
