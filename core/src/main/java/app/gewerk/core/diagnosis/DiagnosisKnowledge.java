@@ -11,13 +11,13 @@ import java.util.stream.Collectors;
 
 /** The knowledge files of diagnosis: how parts fail, what shows it, what to do to find out, and generic gear trains. */
 public final class DiagnosisKnowledge {
-    /** Two lists of the knowledge files, loaded once: they do not change while the program runs. */
+    /** Loaded once: the files do not change while the program runs. */
     private static final DiagnosisKnowledge SHIPPED = new DiagnosisKnowledge();
 
     private final List<FailureWay> ways;
     private final List<Observation> observations;
     private final List<Check> checks;
-    private final List<Likelihoods> likelihoods;
+    private final Map<String, List<Likelihoods>> likelihoods;
     private final Map<String, Machine> trains;
 
     /** What a way of failing shows, where the part stands in the drive. */
@@ -46,7 +46,9 @@ public final class DiagnosisKnowledge {
                         r.get("reach").equals("atPart"),
                         r.get("risk"),
                         List.of(r.get("answers").split(" "))));
-        likelihoods = rows("likelihoods", r -> new Likelihoods(r.get("way"), r.get("at"), shows(r.get("shows"))));
+        likelihoods =
+                rows("likelihoods", r -> new Likelihoods(r.get("way"), r.get("at"), shows(r.get("shows")))).stream()
+                        .collect(Collectors.groupingBy(Likelihoods::way));
         trains = trains();
     }
 
@@ -134,11 +136,8 @@ public final class DiagnosisKnowledge {
         return checks;
     }
 
-    List<Likelihoods> likelihoods() {
-        return likelihoods;
-    }
-
-    Map<String, Machine> allTrains() {
-        return trains;
+    /** What a way of failing shows; later rows say it again for special places. */
+    List<Likelihoods> likelihoods(FailureWay way) {
+        return likelihoods.getOrDefault(way.code(), List.of());
     }
 }

@@ -123,11 +123,10 @@ final class FaultModel {
         boolean itself = at.isEmpty() || at.get().equals(fault.component());
         boolean beside = at.isPresent() && machine.neighbours(at.get(), fault.component());
         double shows = 0;
-        for (DiagnosisKnowledge.Likelihoods row : knowledge.likelihoods()) {
-            if (row.way().equals(fault.way().code())
-                    && (itself
-                            ? appliesTo(row.at(), fault.component())
-                            : beside && row.at().equals("neighbour"))) {
+        for (DiagnosisKnowledge.Likelihoods row : knowledge.likelihoods(fault.way())) {
+            if (itself
+                    ? appliesTo(row.at(), fault.component())
+                    : beside && row.at().equals("neighbour")) {
                 shows = row.shows().getOrDefault(observation.code(), shows);
             }
         }

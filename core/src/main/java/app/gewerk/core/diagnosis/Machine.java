@@ -88,7 +88,7 @@ public record Machine(List<Component> components, List<Opening> openings) {
         return todo;
     }
 
-    boolean toothed(Component component) {
+    public boolean toothed(Component component) {
         return TOOTHED.contains(component.type());
     }
 
@@ -123,6 +123,20 @@ public record Machine(List<Component> components, List<Opening> openings) {
         }
         List<Component> drive = drive();
         return drive.contains(one) && drive.contains(other) && Math.abs(drive.indexOf(one) - drive.indexOf(other)) == 1;
+    }
+
+    /** What a gear runs with: the toothed parts before and after it. */
+    public List<Component> mates(Component gear) {
+        return components.stream()
+                .filter(c -> toothed(c) && neighbours(c, gear))
+                .toList();
+    }
+
+    /** Other parts of the same sort: same age, most likely the same plastic and press fit. */
+    public List<Component> sisters(Component gear) {
+        return components.stream()
+                .filter(c -> c.type().equals(gear.type()) && !c.equals(gear))
+                .toList();
     }
 
     private List<Component> drive() {

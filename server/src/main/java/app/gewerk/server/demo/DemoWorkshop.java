@@ -1,20 +1,26 @@
 package app.gewerk.server.demo;
 
+import app.gewerk.core.damage.ToothMap;
 import app.gewerk.core.diagnosis.Answer;
+import app.gewerk.core.intake.ElectricalCheck;
+import app.gewerk.core.intake.SerialRule;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.job.Way;
 import app.gewerk.server.choice.ChoiceService;
+import app.gewerk.server.damage.DamageService;
 import app.gewerk.server.diagnosis.DiagnosisService;
 import app.gewerk.server.intake.IntakeService;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
+import app.gewerk.server.photo.PhotoService;
 import app.gewerk.server.reading.ReadingEntry;
 import app.gewerk.server.reading.ReadingService;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.shop.ShopService;
 import app.gewerk.server.sourcing.SourcingService;
+import app.gewerk.server.teardown.TeardownService;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -27,6 +33,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -50,6 +57,9 @@ class DemoWorkshop implements SmartLifecycle {
     private final IntakeService intake;
     private final JobService jobs;
     private final DiagnosisService diagnosis;
+    private final TeardownService teardown;
+    private final DamageService damage;
+    private final PhotoService photos;
     private final ReadingService readings;
     private final SourcingService sourcing;
     private final ChoiceService choices;
@@ -63,6 +73,9 @@ class DemoWorkshop implements SmartLifecycle {
             IntakeService intake,
             JobService jobs,
             DiagnosisService diagnosis,
+            TeardownService teardown,
+            DamageService damage,
+            PhotoService photos,
             ReadingService readings,
             SourcingService sourcing,
             ChoiceService choices,
@@ -73,6 +86,9 @@ class DemoWorkshop implements SmartLifecycle {
         this.intake = intake;
         this.jobs = jobs;
         this.diagnosis = diagnosis;
+        this.teardown = teardown;
+        this.damage = damage;
+        this.photos = photos;
         this.readings = readings;
         this.sourcing = sourcing;
         this.choices = choices;
@@ -80,7 +96,7 @@ class DemoWorkshop implements SmartLifecycle {
         this.transaction = transaction;
     }
 
-    record Story(String shop, List<String> people, List<Telling> jobs) {}
+    record Story(String shop, List<String> people, List<SerialRule> serialRules, List<Telling> jobs) {}
 
     /**
      * @param daysAgo when it was taken in
@@ -108,7 +124,36 @@ class DemoWorkshop implements SmartLifecycle {
             @Nullable Gear gear,
             @Nullable Buy buy,
             @Nullable Choice choice,
-            @Nullable List<Move> moves) {}
+            @Nullable List<Move> moves,
+            @Nullable String plate,
+            @Nullable String history,
+            @Nullable String earlierRepairs,
+            @Nullable String arrivedLike,
+            @Nullable String wouldSpend,
+            @Nullable Set<String> hazards,
+            @Nullable Electrical electrical,
+            @Nullable List<String> culprits,
+            @Nullable Integer minutes,
+            @Nullable List<String> ledger,
+            boolean wayIn,
+            @Nullable ToothMap toothMap,
+            @Nullable Tapped rhythm,
+            @Nullable OwnerWord ownerWord,
+            @Nullable List<String> pictures) {}
+
+    record Electrical(
+            ElectricalCheck.Protection protection,
+            boolean cordSound,
+            boolean plugSound,
+            boolean earthPinSound,
+            @Nullable Double cordLengthM,
+            @Nullable Double earthOhm,
+            @Nullable Double insulationMegohm,
+            String instrument) {}
+
+    record Tapped(String what, List<Double> tapMs, int skips, double outputTurns) {}
+
+    record OwnerWord(IntakeService.OwnerSays says, String limit) {}
 
     record Gear(
             String name,
@@ -170,6 +215,9 @@ class DemoWorkshop implements SmartLifecycle {
         shop.rename(story.shop());
         Map<String, Here> people = new HashMap<>();
         story.people().forEach(name -> people.put(name, shop.welcome(name)));
+        for (SerialRule rule : story.serialRules()) {
+            intake.addRule(Objects.requireNonNull(people.get(story.people().getFirst())), rule);
+        }
         for (Telling telling : story.jobs()) {
             tell(telling, Objects.requireNonNull(people.get(telling.by()), telling.by()));
         }
@@ -200,12 +248,19 @@ class DemoWorkshop implements SmartLifecycle {
                                 t.phone(),
                                 t.complaint(),
                                 t.cameWith(),
+                                t.plate(),
+                                t.history(),
+                                t.earlierRepairs(),
+                                t.arrivedLike(),
                                 t.newPrice(),
+                                t.wouldSpend(),
                                 promised,
-                                null),
+                                t.hazards()),
                         Optional.empty()));
         long id = job.id();
+        atTheCounter(t, here, id);
         listen(t, here, id);
+        lookInside(t, here, id);
         if (t.notes() != null) {
             t.notes()
                     .forEach((step, what) -> at(
@@ -237,19 +292,82 @@ class DemoWorkshop implements SmartLifecycle {
         }
     }
 
+    private void atTheCounter(Telling t, Here here, long id) {
+        Electrical e = t.electrical();
+        if (e != null) {
+            ElectricalCheck.Readings readings = new ElectricalCheck.Readings(
+                    e.protection(),
+                    e.cordSound(),
+                    e.plugSound(),
+                    e.earthPinSound(),
+                    Optional.ofNullable(e.cordLengthM()),
+                    Optional.ofNullable(e.earthOhm()),
+                    Optional.ofNullable(e.insulationMegohm()));
+            at(t.daysAgo(), 12, () -> intake.recordCheck(here, id, readings, e.instrument()));
+        }
+        OwnerWord word = t.ownerWord();
+        if (word != null) {
+            at(t.daysAgo(), 14, () -> intake.ownerSays(here, id, jobs.job(id).version(), word.says(), word.limit()));
+        }
+        for (String picture : t.pictures() == null ? List.<String>of() : t.pictures()) {
+            at(
+                    t.daysAgo(),
+                    13,
+                    () -> photos.keep(here, id, "demo-" + picture, Step.TAKE_IN, "", picture, DemoPicture.of(picture)));
+        }
+    }
+
+    private void lookInside(Telling t, Here here, long id) {
+        int minute = 25;
+        for (String line : t.ledger() == null ? List.<String>of() : t.ledger()) {
+            String key = "demo-step-" + minute;
+            at(t.daysAgo(), minute++, () -> teardown.add(here, id, key, line, Optional.empty()));
+        }
+        if (t.ledger() != null) {
+            jobs.markDone(id, Step.OPEN);
+        }
+        if (t.wayIn()) {
+            at(t.daysAgo(), minute, () -> teardown.saveWayIn(here, id));
+        }
+        if (t.toothMap() != null) {
+            at(t.daysAgo(), 38, () -> damage.save(here, id, 0, t.toothMap()));
+        }
+        for (String fault : t.culprits() == null ? List.<String>of() : t.culprits()) {
+            at(t.daysAgo(), 45, () -> diagnosis.stateCulprit(here, id, fault, "seen with the case open"));
+        }
+        if (t.minutes() != null) {
+            at(Math.max(0, t.daysAgo() - 3), 100, () -> jobs.benchMinutes(here, id, t.minutes()));
+        }
+    }
+
     private void listen(Telling t, Here here, long id) {
         if (t.seen() == null) {
             return;
         }
         for (IntakeService.JobCaution caution : intake.cautions(id)) {
-            at(t.daysAgo(), 15, () -> intake.tick(here, id, caution.hazard()));
+            if (caution.step().filter(s -> s.compareTo(Step.OPEN) <= 0).isPresent()) {
+                at(t.daysAgo(), 15, () -> intake.tick(here, id, caution.code()));
+            }
         }
         Map<String, Answer> answers = new LinkedHashMap<>();
         t.seen().forEach(code -> answers.put(code, Answer.SEEN));
         if (t.notSeen() != null) {
             t.notSeen().forEach(code -> answers.put(code, Answer.NOT_SEEN));
         }
-        at(t.daysAgo(), 20, () -> diagnosis.save(here, id, jobs.job(id).listenVersion(), answers));
+        at(t.daysAgo(), 20, () -> diagnosis.save(here, id, jobs.job(id).listenVersion(), answers, Set.of()));
+        Tapped tapped = t.rhythm();
+        if (tapped != null) {
+            at(
+                    t.daysAgo(),
+                    21,
+                    () -> diagnosis.tap(
+                            here,
+                            id,
+                            tapped.what(),
+                            tapped.tapMs(),
+                            Optional.of(tapped.skips()),
+                            Optional.of(tapped.outputTurns())));
+        }
     }
 
     private void read(Gear gear, Here here, long id, int daysAgo) {

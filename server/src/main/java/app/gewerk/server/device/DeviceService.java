@@ -1,29 +1,45 @@
 package app.gewerk.server.device;
 
+import app.gewerk.core.caution.Cautions;
+import app.gewerk.core.diagnosis.DiagnosisKnowledge;
+import app.gewerk.core.diagnosis.Experience;
+import app.gewerk.core.diagnosis.Machine;
+import app.gewerk.core.intake.Estimate;
+import app.gewerk.core.teardown.TeardownStep;
+import app.gewerk.server.http.NotFound;
+import app.gewerk.server.http.Stale;
+import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.shop.ShopService;
+import java.math.BigDecimal;
+import java.time.OffsetDateTime;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Machines by maker and model. */
+/** Machines by maker and model, and what this bench knows of them: the device book. */
 @Service
 public class DeviceService {
     private static final int SHOWN = 8;
 
     private final DeviceStore store;
     private final ShopService shop;
+    private final ShopClock clock;
+    private final Cautions kinds = Cautions.fromKnowledge();
 
-    DeviceService(DeviceStore store, ShopService shop) {
+    DeviceService(DeviceStore store, ShopService shop, ShopClock clock) {
         this.store = store;
         this.shop = shop;
+        this.clock = clock;
     }
 
     /** @param jobs how many have been on this bench */
-    public record Machine(long id, String kind, String maker, String name, int jobs) {}
+    public record KnownMachine(long id, String kind, String maker, String name, int jobs) {}
 
     /** Machines whose maker and model hold all the words, the most frequent first. */
-    public List<Machine> find(String text) {
+    public List<KnownMachine> find(String text) {
         List<String> words = Arrays.stream(text.strip().split("\\s+"))
                 .filter(w -> !w.isEmpty())
                 .limit(6)
@@ -39,5 +55,117 @@ public class DeviceService {
             store.insert(shopId, kind, maker, name);
             return store.id(shopId, maker, name).orElseThrow();
         });
+    }
+
+    /** @param times of the closed jobs in which a culprit was stated */
+    public record KnownCulprit(String fault, String words, int times) {}
+
+    public record KnownCure(String way, String words, int times) {}
+
+    public record LastPart(
+            String words, String seller, BigDecimal total, String currency, int pieces, OffsetDateTime at) {}
+
+    /**
+     * What earlier jobs of a model say.
+     *
+     * @param seen jobs of this model, the open ones too
+     * @param closed jobs with a culprit stated that were put away
+     */
+    public record Recall(
+            int seen,
+            int closed,
+            List<KnownCulprit> culprits,
+            List<KnownCure> cures,
+            Estimate.History history,
+            Estimate.History ofKind,
+            Optional<LastPart> lastPart,
+            boolean wayIn) {}
+
+    /** Everything known of a model at once; of one never seen, what its kind says. */
+    @Transactional(readOnly = true)
+    public Recall recall(String kind, String maker, String name) {
+        long shopId = shop.shop().id();
+        Estimate.History ofKind = store.history(DeviceStore.ofKind(shopId, kind));
+        Optional<Long> id = store.id(shopId, maker, name);
+        if (id.isEmpty()) {
+            return new Recall(
+                    0,
+                    0,
+                    List.of(),
+                    List.of(),
+                    new Estimate.History(List.of(), List.of()),
+                    ofKind,
+                    Optional.empty(),
+                    false);
+        }
+        List<KnownCulprit> culprits = store.culprits(id.get(), 0);
+        return new Recall(
+                store.jobs(id.get()),
+                store.closedWithCulprit(id.get()),
+                culprits,
+                store.cures(id.get()),
+                store.history(DeviceStore.ofModel(id.get())),
+                ofKind,
+                store.lastPart(id.get()),
+                store.wayIn(id.get()).isPresent());
+    }
+
+    /**
+     * What a model is made of.
+     *
+     * @param own true when the device book has it; else it is the generic train of its kind
+     * @param version of the book's entry, 0 for a generic one
+     */
+    public record Train(Machine machine, boolean own, int version) {}
+
+    @Transactional(readOnly = true)
+    public Train train(long modelId) {
+        return store.train(modelId).orElseGet(() -> {
+            String kind = store.kind(shop.shop().id(), modelId)
+                    .orElseThrow(() -> new NotFound("There is no machine number " + modelId + " in the device book"));
+            return new Train(generic(kind), false, 0);
+        });
+    }
+
+    /** The generic train of a kind of machine. */
+    public Machine generic(String kind) {
+        return DiagnosisKnowledge.shipped().train(kinds.kind(kind).train());
+    }
+
+    /** Puts a model's own train into the book. */
+    @Transactional
+    public Train saveTrain(Here here, long modelId, int version, Machine machine) {
+        train(modelId);
+        if (!store.saveTrain(here, modelId, version, machine, clock.now())) {
+            throw new Stale(train(modelId));
+        }
+        return train(modelId);
+    }
+
+    /** Culprits of this model's closed jobs but one, as the next diagnosis counts them. */
+    @Transactional(readOnly = true)
+    public Experience experience(long modelId, long exceptJob) {
+        return new Experience(store.culprits(modelId, exceptJob).stream()
+                .collect(java.util.stream.Collectors.toMap(KnownCulprit::fault, KnownCulprit::times)));
+    }
+
+    /** How a model opens, as the device book has it. */
+    public record WayIn(List<TeardownStep> steps, Optional<Long> fromJob, int version, String by, OffsetDateTime at) {}
+
+    @Transactional(readOnly = true)
+    public Optional<WayIn> wayIn(long modelId) {
+        return store.wayIn(modelId);
+    }
+
+    /** @param version of what it replaces; 0 when there is none yet */
+    @Transactional
+    public WayIn saveWayIn(Here here, long modelId, int version, List<TeardownStep> steps, Optional<Long> fromJob) {
+        if (steps.isEmpty()) {
+            throw new IllegalArgumentException("There is no step to keep yet");
+        }
+        if (!store.saveWayIn(here, modelId, version, steps, fromJob, clock.now())) {
+            throw new Stale(wayIn(modelId));
+        }
+        return wayIn(modelId).orElseThrow();
     }
 }

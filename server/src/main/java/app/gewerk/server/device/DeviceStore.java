@@ -1,28 +1,61 @@
 package app.gewerk.server.device;
 
+import static app.gewerk.server.db.Tables.DECISION;
 import static app.gewerk.server.db.Tables.JOB;
+import static app.gewerk.server.db.Tables.JOB_CULPRIT;
 import static app.gewerk.server.db.Tables.MACHINE_MODEL;
+import static app.gewerk.server.db.Tables.MACHINE_TRAIN;
+import static app.gewerk.server.db.Tables.PERSON;
+import static app.gewerk.server.db.Tables.WAY_IN;
 import static org.jooq.impl.DSL.count;
+import static org.jooq.impl.DSL.countDistinct;
+import static org.jooq.impl.DSL.lower;
+import static org.jooq.impl.DSL.max;
 import static org.jooq.impl.DSL.noCondition;
+import static org.jooq.impl.DSL.sum;
 
-import app.gewerk.server.device.DeviceService.Machine;
+import app.gewerk.core.Wire;
+import app.gewerk.core.diagnosis.Machine;
+import app.gewerk.core.intake.Estimate;
+import app.gewerk.core.job.Place;
+import app.gewerk.core.job.Way;
+import app.gewerk.core.teardown.TeardownStep;
+import app.gewerk.server.device.DeviceService.KnownCulprit;
+import app.gewerk.server.device.DeviceService.KnownCure;
+import app.gewerk.server.device.DeviceService.KnownMachine;
+import app.gewerk.server.device.DeviceService.LastPart;
+import app.gewerk.server.device.DeviceService.Train;
+import app.gewerk.server.device.DeviceService.WayIn;
+import app.gewerk.server.shop.Here;
+import java.math.BigDecimal;
+import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Field;
+import org.jooq.JSONB;
 import org.springframework.stereotype.Repository;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
 
 @Repository
 class DeviceStore {
-    private final DSLContext sql;
+    /** The estimate looks at the last repairs, not at all there ever were. */
+    private static final int RECENT = 60;
 
-    DeviceStore(DSLContext sql) {
+    private static final Condition CLOSED = JOB.PLACE.eq(Place.PUT_AWAY.toString());
+
+    private final DSLContext sql;
+    private final JsonMapper json;
+
+    DeviceStore(DSLContext sql, JsonMapper json) {
         this.sql = sql;
+        this.json = json;
     }
 
-    List<Machine> find(long shopId, List<String> words, int limit) {
+    List<KnownMachine> find(long shopId, List<String> words, int limit) {
         Field<String> whole = MACHINE_MODEL.MAKER.concat(" ").concat(MACHINE_MODEL.NAME);
         Condition found = noCondition();
         for (String word : words) {
@@ -36,7 +69,7 @@ class DeviceStore {
                 .groupBy(MACHINE_MODEL.ID)
                 .orderBy(count(JOB.ID).desc(), MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME)
                 .limit(limit)
-                .fetch(r -> new Machine(r.value1(), r.value2(), r.value3(), r.value4(), r.value5()));
+                .fetch(r -> new KnownMachine(r.value1(), r.value2(), r.value3(), r.value4(), r.value5()));
     }
 
     Optional<Long> id(long shopId, String maker, String name) {
@@ -44,8 +77,15 @@ class DeviceStore {
                 .from(MACHINE_MODEL)
                 .where(
                         MACHINE_MODEL.SHOP_ID.eq(shopId),
-                        org.jooq.impl.DSL.lower(MACHINE_MODEL.MAKER).eq(maker.toLowerCase(Locale.ROOT)),
-                        org.jooq.impl.DSL.lower(MACHINE_MODEL.NAME).eq(name.toLowerCase(Locale.ROOT)))
+                        lower(MACHINE_MODEL.MAKER).eq(maker.toLowerCase(Locale.ROOT)),
+                        lower(MACHINE_MODEL.NAME).eq(name.toLowerCase(Locale.ROOT)))
+                .fetchOptional(r -> r.value1());
+    }
+
+    Optional<String> kind(long shopId, long modelId) {
+        return sql.select(MACHINE_MODEL.KIND)
+                .from(MACHINE_MODEL)
+                .where(MACHINE_MODEL.ID.eq(modelId), MACHINE_MODEL.SHOP_ID.eq(shopId))
                 .fetchOptional(r -> r.value1());
     }
 
@@ -57,5 +97,169 @@ class DeviceStore {
                 .set(MACHINE_MODEL.NAME, name)
                 .onConflictDoNothing()
                 .execute();
+    }
+
+    static Condition ofModel(long modelId) {
+        return JOB.MACHINE_MODEL_ID.eq(modelId);
+    }
+
+    static Condition ofKind(long shopId, String kind) {
+        return MACHINE_MODEL.SHOP_ID.eq(shopId).and(MACHINE_MODEL.KIND.eq(kind));
+    }
+
+    int jobs(long modelId) {
+        return sql.fetchCount(JOB, ofModel(modelId));
+    }
+
+    int closedWithCulprit(long modelId) {
+        return sql.select(countDistinct(JOB.ID))
+                .from(JOB)
+                .join(JOB_CULPRIT)
+                .on(JOB_CULPRIT.JOB_ID.eq(JOB.ID))
+                .where(ofModel(modelId), CLOSED)
+                .fetchSingle()
+                .value1();
+    }
+
+    List<KnownCulprit> culprits(long modelId, long exceptJob) {
+        return sql.select(JOB_CULPRIT.FAULT, max(JOB_CULPRIT.WORDS), count())
+                .from(JOB_CULPRIT)
+                .join(JOB)
+                .on(JOB.ID.eq(JOB_CULPRIT.JOB_ID))
+                .where(ofModel(modelId), CLOSED, JOB.ID.ne(exceptJob))
+                .groupBy(JOB_CULPRIT.FAULT)
+                .orderBy(count().desc(), JOB_CULPRIT.FAULT)
+                .fetch(r -> new KnownCulprit(r.value1(), r.value2(), r.value3()));
+    }
+
+    List<KnownCure> cures(long modelId) {
+        return sql.select(DECISION.WAY, count())
+                .from(DECISION)
+                .join(JOB)
+                .on(JOB.ID.eq(DECISION.JOB_ID))
+                .where(ofModel(modelId), CLOSED)
+                .groupBy(DECISION.WAY)
+                .orderBy(count().desc(), DECISION.WAY)
+                .fetch(r -> new KnownCure(
+                        r.value1(), Wire.parse(Way.class, r.value1()).words(), r.value2()));
+    }
+
+    /** Bench minutes of closed jobs, and what was ordered for each job in all. */
+    Estimate.History history(Condition of) {
+        List<Double> minutes = sql.select(JOB.BENCH_MINUTES)
+                .from(JOB)
+                .join(MACHINE_MODEL)
+                .on(MACHINE_MODEL.ID.eq(JOB.MACHINE_MODEL_ID))
+                .where(of, JOB.BENCH_MINUTES.isNotNull())
+                .orderBy(JOB.ID.desc())
+                .limit(RECENT)
+                .fetch(r -> r.value1().doubleValue());
+        Field<BigDecimal> ordered = sum(DECISION.TOTAL);
+        List<Double> parts = sql.select(ordered)
+                .from(DECISION)
+                .join(JOB)
+                .on(JOB.ID.eq(DECISION.JOB_ID))
+                .join(MACHINE_MODEL)
+                .on(MACHINE_MODEL.ID.eq(JOB.MACHINE_MODEL_ID))
+                .where(of, DECISION.TOTAL.isNotNull())
+                .groupBy(JOB.ID)
+                .orderBy(JOB.ID.desc())
+                .limit(RECENT)
+                .fetch(r -> r.value1().doubleValue());
+        return new Estimate.History(minutes, parts);
+    }
+
+    Optional<LastPart> lastPart(long modelId) {
+        return sql.select(
+                        DECISION.ITEM_WORDS,
+                        DECISION.SELLER,
+                        DECISION.TOTAL,
+                        DECISION.CURRENCY,
+                        DECISION.PIECES,
+                        DECISION.DECIDED_AT)
+                .from(DECISION)
+                .join(JOB)
+                .on(JOB.ID.eq(DECISION.JOB_ID))
+                .where(ofModel(modelId), DECISION.TOTAL.isNotNull())
+                .orderBy(DECISION.ID.desc())
+                .limit(1)
+                .fetchOptional(
+                        r -> new LastPart(r.value1(), r.value2(), r.value3(), r.value4(), r.value5(), r.value6()));
+    }
+
+    Optional<Train> train(long modelId) {
+        return sql.select(MACHINE_TRAIN.MACHINE, MACHINE_TRAIN.VERSION)
+                .from(MACHINE_TRAIN)
+                .where(MACHINE_TRAIN.MACHINE_MODEL_ID.eq(modelId))
+                .fetchOptional(r -> new Train(json.readValue(r.value1().data(), Machine.class), true, r.value2()));
+    }
+
+    /** False when somebody saved in between. */
+    boolean saveTrain(Here here, long modelId, int version, Machine machine, OffsetDateTime now) {
+        JSONB text = JSONB.valueOf(json.writeValueAsString(machine));
+        if (version == 0) {
+            return sql.insertInto(MACHINE_TRAIN)
+                            .set(MACHINE_TRAIN.MACHINE_MODEL_ID, modelId)
+                            .set(MACHINE_TRAIN.SHOP_ID, here.shopId())
+                            .set(MACHINE_TRAIN.MACHINE, text)
+                            .set(MACHINE_TRAIN.SAVED_BY, here.personId())
+                            .set(MACHINE_TRAIN.SAVED_AT, now)
+                            .onConflictDoNothing()
+                            .execute()
+                    == 1;
+        }
+        return sql.update(MACHINE_TRAIN)
+                        .set(MACHINE_TRAIN.MACHINE, text)
+                        .set(MACHINE_TRAIN.SAVED_BY, here.personId())
+                        .set(MACHINE_TRAIN.SAVED_AT, now)
+                        .set(MACHINE_TRAIN.VERSION, MACHINE_TRAIN.VERSION.plus(1))
+                        .where(MACHINE_TRAIN.MACHINE_MODEL_ID.eq(modelId), MACHINE_TRAIN.VERSION.eq(version))
+                        .execute()
+                == 1;
+    }
+
+    Optional<WayIn> wayIn(long modelId) {
+        return sql.select(WAY_IN.STEPS, WAY_IN.FROM_JOB_ID, WAY_IN.VERSION, PERSON.NAME, WAY_IN.SAVED_AT)
+                .from(WAY_IN)
+                .join(PERSON)
+                .on(PERSON.ID.eq(WAY_IN.SAVED_BY))
+                .where(WAY_IN.MACHINE_MODEL_ID.eq(modelId))
+                .fetchOptional(r -> new WayIn(
+                        json.readValue(r.value1().data(), new TypeReference<List<TeardownStep>>() {}),
+                        Optional.ofNullable(r.value2()),
+                        r.value3(),
+                        r.value4(),
+                        r.value5()));
+    }
+
+    boolean saveWayIn(
+            Here here,
+            long modelId,
+            int version,
+            List<TeardownStep> steps,
+            Optional<Long> fromJob,
+            OffsetDateTime now) {
+        JSONB text = JSONB.valueOf(json.writeValueAsString(steps));
+        if (version == 0) {
+            return sql.insertInto(WAY_IN)
+                            .set(WAY_IN.MACHINE_MODEL_ID, modelId)
+                            .set(WAY_IN.SHOP_ID, here.shopId())
+                            .set(WAY_IN.STEPS, text)
+                            .set(WAY_IN.FROM_JOB_ID, fromJob.orElse(null))
+                            .set(WAY_IN.SAVED_BY, here.personId())
+                            .set(WAY_IN.SAVED_AT, now)
+                            .onConflictDoNothing()
+                            .execute()
+                    == 1;
+        }
+        return sql.update(WAY_IN)
+                        .set(WAY_IN.STEPS, text)
+                        .set(WAY_IN.FROM_JOB_ID, fromJob.orElse(null))
+                        .set(WAY_IN.SAVED_BY, here.personId())
+                        .set(WAY_IN.SAVED_AT, now)
+                        .set(WAY_IN.VERSION, WAY_IN.VERSION.plus(1))
+                        .where(WAY_IN.MACHINE_MODEL_ID.eq(modelId), WAY_IN.VERSION.eq(version))
+                        .execute()
+                == 1;
     }
 }

@@ -2,14 +2,21 @@ package app.gewerk.server.diagnosis;
 
 import app.gewerk.core.diagnosis.Answer;
 import app.gewerk.core.diagnosis.Diagnosis;
+import app.gewerk.core.diagnosis.Machine;
+import app.gewerk.core.diagnosis.Rhythm;
 import app.gewerk.server.shop.Here;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
@@ -20,14 +27,45 @@ class DiagnosisController {
         this.diagnosis = diagnosis;
     }
 
-    record Answers(Map<String, Answer> answers) {}
+    /**
+     * @param machine left out: the generic train of the kind
+     * @param kind of machine; needed without one of its own
+     */
+    record WeighMachine(
+            @Nullable Machine machine,
+            @Nullable String kind,
+            Map<String, Answer> answers,
+            @Nullable Set<String> opened) {}
 
-    record SaveHeard(int version, Map<String, Answer> answers) {}
+    record WeighJob(Map<String, Answer> answers, @Nullable Set<String> opened) {}
 
-    /** Faults ranked from observations alone, without a job. */
-    @PostMapping("/api/workings/diagnosis/rank")
-    List<Diagnosis.Ranked> rank(@RequestBody Answers answers) {
-        return diagnosis.rank(answers.answers());
+    record SaveHeard(
+            int version,
+            Map<String, Answer> answers,
+            @Nullable Set<String> opened) {}
+
+    record StateCulprit(String fault, @Nullable String why) {}
+
+    record Doubt(Optional<Diagnosis.Question> question) {}
+
+    /** @param tapMs when each tap came, ms from any start */
+    record Tapped(
+            @Nullable String what,
+            List<Double> tapMs,
+            @Nullable Integer skips,
+            @Nullable Double outputTurns) {}
+
+    /** Faults, reasons and next checks from answers alone, without a job. */
+    @PostMapping("/api/workings/diagnosis/weigh")
+    Diagnosis.Standing weigh(@RequestBody WeighMachine ask) {
+        Machine machine =
+                ask.machine() != null ? ask.machine() : diagnosis.generic(ask.kind() == null ? "other" : ask.kind());
+        return diagnosis.weigh(machine, ask.answers(), set(ask.opened()));
+    }
+
+    @PostMapping("/api/workings/diagnosis/rhythm")
+    Rhythm rhythm(@RequestBody List<Double> tapMs) {
+        return Rhythm.of(tapMs);
     }
 
     @GetMapping("/api/diagnosis/{jobId}")
@@ -35,8 +73,43 @@ class DiagnosisController {
         return diagnosis.heard(jobId);
     }
 
+    @PostMapping("/api/diagnosis/{jobId}/weigh")
+    Diagnosis.Standing weigh(@PathVariable long jobId, @RequestBody WeighJob ask) {
+        return diagnosis.weigh(jobId, ask.answers(), set(ask.opened()));
+    }
+
     @PutMapping("/api/diagnosis/{jobId}")
     DiagnosisService.Heard save(Here here, @PathVariable long jobId, @RequestBody SaveHeard save) {
-        return diagnosis.save(here, jobId, save.version(), save.answers());
+        return diagnosis.save(here, jobId, save.version(), save.answers(), set(save.opened()));
+    }
+
+    @GetMapping("/api/diagnosis/{jobId}/question")
+    Doubt question(@PathVariable long jobId, @RequestParam String fault) {
+        return new Doubt(diagnosis.question(jobId, fault));
+    }
+
+    @PostMapping("/api/diagnosis/{jobId}/culprit")
+    DiagnosisService.Heard stateCulprit(Here here, @PathVariable long jobId, @RequestBody StateCulprit state) {
+        return diagnosis.stateCulprit(here, jobId, state.fault(), state.why() == null ? "" : state.why());
+    }
+
+    @DeleteMapping("/api/diagnosis/{jobId}/culprit")
+    DiagnosisService.Heard withdrawCulprit(Here here, @PathVariable long jobId, @RequestParam String fault) {
+        return diagnosis.withdrawCulprit(here, jobId, fault);
+    }
+
+    @PostMapping("/api/diagnosis/{jobId}/rhythm")
+    DiagnosisService.Heard tap(Here here, @PathVariable long jobId, @RequestBody Tapped tapped) {
+        return diagnosis.tap(
+                here,
+                jobId,
+                tapped.what() == null ? "" : tapped.what(),
+                tapped.tapMs(),
+                Optional.ofNullable(tapped.skips()),
+                Optional.ofNullable(tapped.outputTurns()));
+    }
+
+    private static Set<String> set(@Nullable Set<String> opened) {
+        return opened == null ? Set.of() : opened;
     }
 }

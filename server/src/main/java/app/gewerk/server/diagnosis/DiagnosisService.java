@@ -2,66 +2,248 @@ package app.gewerk.server.diagnosis;
 
 import app.gewerk.core.diagnosis.Answer;
 import app.gewerk.core.diagnosis.Diagnosis;
-import app.gewerk.core.diagnosis.Observation;
+import app.gewerk.core.diagnosis.DiagnosisKnowledge;
+import app.gewerk.core.diagnosis.Experience;
+import app.gewerk.core.diagnosis.Machine;
+import app.gewerk.core.diagnosis.Rhythm;
+import app.gewerk.core.diagnosis.Task;
 import app.gewerk.core.job.Step;
+import app.gewerk.server.device.DeviceService;
+import app.gewerk.server.http.FieldProblem;
 import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobService;
+import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.ShopClock;
+import java.time.OffsetDateTime;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** What was observed of a job's machine, and the faults it points to. */
+/** What was observed of a job's machine, the faults it points to, and the culprit once it is found. */
 @Service
 public class DiagnosisService {
     private final DiagnosisStore store;
     private final JobService jobs;
-    private final Diagnosis diagnosis = Diagnosis.fromKnowledge();
+    private final DeviceService devices;
+    private final ShopClock clock;
 
-    DiagnosisService(DiagnosisStore store, JobService jobs) {
+    DiagnosisService(DiagnosisStore store, JobService jobs, DeviceService devices, ShopClock clock) {
         this.store = store;
         this.jobs = jobs;
+        this.devices = devices;
+        this.clock = clock;
     }
 
-    /** @param answers by observation code; what is left out was not tried */
-    public record Heard(
-            int version, List<Observation> observations, Map<String, Answer> answers, List<Diagnosis.Ranked> faults) {}
+    public record Culprit(String fault, String words, String why, String by, OffsetDateTime at) {}
 
-    public List<Diagnosis.Ranked> rank(Map<String, Answer> answers) {
-        return diagnosis.rank(answers);
+    /** Clicks tapped along, kept for the arithmetic of the train. */
+    public record TappedRhythm(
+            long id, String what, Rhythm rhythm, Optional<Integer> skips, Optional<Double> outputTurns, String by) {}
+
+    /**
+     * Everything about the step Listen.
+     *
+     * @param ownTrain true when the device book has this model's own train
+     * @param answers by sign key; what is left out was not tried
+     * @param whatElse what may be wrong beside the culprits stated; looked for again before the machine goes back
+     */
+    public record Heard(
+            int version,
+            boolean ownTrain,
+            int trainVersion,
+            Machine machine,
+            List<Task> tasks,
+            Map<String, Answer> answers,
+            List<String> opened,
+            Diagnosis.Standing standing,
+            List<Culprit> culprits,
+            List<Diagnosis.StillPossible> whatElse,
+            List<TappedRhythm> rhythms) {}
+
+    /** Where things stand for a machine without a job. */
+    public Diagnosis.Standing weigh(Machine machine, Map<String, Answer> answers, Set<String> opened) {
+        return new Diagnosis(DiagnosisKnowledge.shipped(), machine, Experience.NONE).standing(answers, opened);
+    }
+
+    public Machine generic(String kind) {
+        return devices.generic(kind);
+    }
+
+    /** Where things would stand with these answers, nothing kept. */
+    @Transactional(readOnly = true)
+    public Diagnosis.Standing weigh(long jobId, Map<String, Answer> answers, Set<String> opened) {
+        Job job = jobs.job(jobId);
+        Diagnosis diagnosis = diagnosis(job, devices.train(job.machineModelId()).machine());
+        return diagnosis.standing(known(diagnosis, answers), opened);
+    }
+
+    private Diagnosis diagnosis(Job job, Machine machine) {
+        return new Diagnosis(DiagnosisKnowledge.shipped(), machine, devices.experience(job.machineModelId(), job.id()));
+    }
+
+    /** Answers about parts that the train no longer has are kept but do not count. */
+    private static Map<String, Answer> known(Diagnosis diagnosis, Map<String, Answer> answers) {
+        Map<String, Answer> known = new LinkedHashMap<>(answers);
+        known.keySet().removeIf(k -> !diagnosis.knows(k));
+        return known;
     }
 
     @Transactional(readOnly = true)
     public Heard heard(long jobId) {
-        int version = jobs.job(jobId).listenVersion();
+        Job job = jobs.job(jobId);
+        DeviceService.Train train = devices.train(job.machineModelId());
+        Diagnosis diagnosis = diagnosis(job, train.machine());
         Map<String, Answer> answers = store.answers(jobId);
-        return new Heard(version, diagnosis.observations(), answers, diagnosis.rank(answers));
+        Map<String, Answer> known = known(diagnosis, answers);
+        List<Culprit> culprits = store.culprits(jobId);
+        List<String> knownCulprits = culprits.stream()
+                .map(Culprit::fault)
+                .filter(f -> diagnosis.faults().stream().anyMatch(g -> g.key().equals(f)))
+                .toList();
+        return new Heard(
+                job.listenVersion(),
+                train.own(),
+                train.version(),
+                train.machine(),
+                diagnosis.tasks(),
+                answers,
+                job.opened(),
+                diagnosis.standing(known, Set.copyOf(job.opened())),
+                culprits,
+                knownCulprits.isEmpty() ? List.of() : diagnosis.whatElse(known, knownCulprits),
+                store.rhythms(jobId));
     }
 
     @Transactional
-    public Heard save(Here here, long jobId, int version, Map<String, Answer> answers) {
+    public Heard save(Here here, long jobId, int version, Map<String, Answer> answers, Set<String> opened) {
         Map<String, Answer> tried = new LinkedHashMap<>(answers);
         tried.values().removeIf(a -> a == Answer.NOT_TRIED);
-        List<Diagnosis.Ranked> faults = diagnosis.rank(tried);
+        Job job = jobs.job(jobId);
+        Machine machine = devices.train(job.machineModelId()).machine();
+        Diagnosis diagnosis = diagnosis(job, machine);
         Map<String, Answer> before = store.answers(jobId);
+        for (String key : tried.keySet()) {
+            if (!diagnosis.knows(key) && !before.containsKey(key)) {
+                throw new IllegalArgumentException(
+                        "There is nothing called \"" + key + "\" to observe on this machine");
+            }
+        }
+        Diagnosis.Ranked first =
+                diagnosis.standing(known(diagnosis, tried), opened).faults().getFirst();
         if (!jobs.raiseListenVersion(jobId, version)) {
             throw new Stale(heard(jobId));
         }
         store.replace(here.shopId(), jobId, tried);
+        jobs.setOpened(jobId, opened);
         jobs.markDone(jobId, Step.LISTEN);
-        Diagnosis.Ranked first = faults.getFirst();
+        long told = tried.values().stream().filter(a -> a != Answer.CANNOT).count();
         jobs.write(
                 here,
                 jobId,
                 Step.LISTEN,
-                "Observed " + tried.size() + " things; most likely: "
-                        + first.fault().words() + " (" + Math.round(100 * first.probability()) + " %)",
+                "Observed " + told + (told == 1 ? " thing" : " things") + "; most likely: the " + first.words() + " ("
+                        + Math.round(100 * first.probability()) + " %)",
                 "",
                 Optional.of(before),
                 Optional.of(tried));
+        return heard(jobId);
+    }
+
+    /** Whether to think again before putting a fault right; nothing when all speaks for it. */
+    @Transactional(readOnly = true)
+    public Optional<Diagnosis.Question> question(long jobId, String fault) {
+        Job job = jobs.job(jobId);
+        Diagnosis diagnosis = diagnosis(job, devices.train(job.machineModelId()).machine());
+        return diagnosis.question(known(diagnosis, store.answers(jobId)), Set.copyOf(job.opened()), fault);
+    }
+
+    /** States the culprit. One that little speaks for wants a reason, which is kept. */
+    @Transactional
+    public Heard stateCulprit(Here here, long jobId, String fault, String why) {
+        Job job = jobs.job(jobId);
+        Diagnosis diagnosis = diagnosis(job, devices.train(job.machineModelId()).machine());
+        String words = diagnosis.faults().stream()
+                .filter(f -> f.key().equals(fault))
+                .findFirst()
+                .orElseThrow(() -> FieldProblem.of("fault", "Pick the culprit from the list of this machine's faults"))
+                .words();
+        Optional<Diagnosis.Question> doubt = question(jobId, fault);
+        if (doubt.isPresent() && why.isBlank()) {
+            throw FieldProblem.of("why", doubt.get().words() + " Say why it is the culprit all the same.");
+        }
+        store.addCulprit(here, jobId, fault, words, why.strip(), clock.now());
+        jobs.markDone(jobId, Step.LISTEN);
+        jobs.write(
+                here,
+                jobId,
+                Step.LISTEN,
+                "Culprit found: the " + words,
+                why,
+                doubt.map(Diagnosis.Question::words),
+                Optional.of(fault));
+        return heard(jobId);
+    }
+
+    @Transactional
+    public Heard withdrawCulprit(Here here, long jobId, String fault) {
+        jobs.job(jobId);
+        store.culprits(jobId).stream()
+                .filter(c -> c.fault().equals(fault))
+                .findFirst()
+                .ifPresent(c -> {
+                    store.removeCulprit(jobId, fault);
+                    jobs.write(
+                            here,
+                            jobId,
+                            Step.LISTEN,
+                            "Not the culprit after all: the " + c.words(),
+                            "",
+                            Optional.of(fault),
+                            Optional.empty());
+                });
+        return heard(jobId);
+    }
+
+    /** Keeps clicks tapped along, and skips counted over turns of the output. */
+    @Transactional
+    public Heard tap(
+            Here here,
+            long jobId,
+            String what,
+            List<Double> tapMs,
+            Optional<Integer> skips,
+            Optional<Double> outputTurns) {
+        jobs.job(jobId);
+        Rhythm rhythm = Rhythm.of(tapMs);
+        if (skips.filter(s -> s < 0 || s > 10_000).isPresent()
+                || outputTurns.filter(t -> !(t > 0 && t <= 10_000)).isPresent()) {
+            throw FieldProblem.of("skips", "Count skips as a whole number, over more than 0 turns of the output");
+        }
+        String words = what.strip();
+        if (words.length() > 200) {
+            throw FieldProblem.of("what", "At most 200 letters for what was tapped");
+        }
+        store.addRhythm(here, jobId, words.isEmpty() ? "clicks" : words, tapMs, skips, outputTurns, clock.now());
+        jobs.write(
+                here,
+                jobId,
+                Step.LISTEN,
+                String.format(
+                        java.util.Locale.ROOT,
+                        "Tapped %s: every %.0f ms (± %.1f)%s",
+                        words.isEmpty() ? "clicks" : words,
+                        rhythm.periodMs(),
+                        rhythm.uncertaintyMs(),
+                        skips.map(s -> ", " + s + " skips in " + outputTurns.orElse(1.0) + " turns")
+                                .orElse("")),
+                "",
+                Optional.empty(),
+                Optional.of(rhythm));
         return heard(jobId);
     }
 }

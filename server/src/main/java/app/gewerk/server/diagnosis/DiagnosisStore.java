@@ -1,11 +1,21 @@
 package app.gewerk.server.diagnosis;
 
+import static app.gewerk.server.db.Tables.JOB_CULPRIT;
 import static app.gewerk.server.db.Tables.JOB_OBSERVATION;
+import static app.gewerk.server.db.Tables.JOB_RHYTHM;
+import static app.gewerk.server.db.Tables.PERSON;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.diagnosis.Answer;
+import app.gewerk.core.diagnosis.Rhythm;
+import app.gewerk.server.diagnosis.DiagnosisService.Culprit;
+import app.gewerk.server.diagnosis.DiagnosisService.TappedRhythm;
+import app.gewerk.server.shop.Here;
+import java.time.OffsetDateTime;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Repository;
 
@@ -39,5 +49,78 @@ class DiagnosisStore {
         if (!answers.isEmpty()) {
             insert.execute();
         }
+    }
+
+    List<Culprit> culprits(long jobId) {
+        return sql.select(JOB_CULPRIT.FAULT, JOB_CULPRIT.WORDS, JOB_CULPRIT.WHY, PERSON.NAME, JOB_CULPRIT.STATED_AT)
+                .from(JOB_CULPRIT)
+                .join(PERSON)
+                .on(PERSON.ID.eq(JOB_CULPRIT.STATED_BY))
+                .where(JOB_CULPRIT.JOB_ID.eq(jobId))
+                .orderBy(JOB_CULPRIT.STATED_AT, JOB_CULPRIT.FAULT)
+                .fetch(r -> new Culprit(r.value1(), r.value2(), r.value3(), r.value4(), r.value5()));
+    }
+
+    void addCulprit(Here here, long jobId, String fault, String words, String why, OffsetDateTime now) {
+        sql.insertInto(JOB_CULPRIT)
+                .set(JOB_CULPRIT.JOB_ID, jobId)
+                .set(JOB_CULPRIT.SHOP_ID, here.shopId())
+                .set(JOB_CULPRIT.FAULT, fault)
+                .set(JOB_CULPRIT.WORDS, words)
+                .set(JOB_CULPRIT.WHY, why)
+                .set(JOB_CULPRIT.STATED_BY, here.personId())
+                .set(JOB_CULPRIT.STATED_AT, now)
+                .onConflict(JOB_CULPRIT.JOB_ID, JOB_CULPRIT.FAULT)
+                .doUpdate()
+                .set(JOB_CULPRIT.WHY, why)
+                .execute();
+    }
+
+    void removeCulprit(long jobId, String fault) {
+        sql.deleteFrom(JOB_CULPRIT)
+                .where(JOB_CULPRIT.JOB_ID.eq(jobId), JOB_CULPRIT.FAULT.eq(fault))
+                .execute();
+    }
+
+    void addRhythm(
+            Here here,
+            long jobId,
+            String what,
+            List<Double> tapMs,
+            Optional<Integer> skips,
+            Optional<Double> turns,
+            OffsetDateTime now) {
+        sql.insertInto(JOB_RHYTHM)
+                .set(JOB_RHYTHM.JOB_ID, jobId)
+                .set(JOB_RHYTHM.SHOP_ID, here.shopId())
+                .set(JOB_RHYTHM.WHAT, what)
+                .set(JOB_RHYTHM.TAP_MS, tapMs.toArray(Double[]::new))
+                .set(JOB_RHYTHM.SKIPS, skips.orElse(null))
+                .set(JOB_RHYTHM.OUTPUT_TURNS, turns.orElse(null))
+                .set(JOB_RHYTHM.TAPPED_BY, here.personId())
+                .set(JOB_RHYTHM.TAPPED_AT, now)
+                .execute();
+    }
+
+    List<TappedRhythm> rhythms(long jobId) {
+        return sql.select(
+                        JOB_RHYTHM.ID,
+                        JOB_RHYTHM.WHAT,
+                        JOB_RHYTHM.TAP_MS,
+                        JOB_RHYTHM.SKIPS,
+                        JOB_RHYTHM.OUTPUT_TURNS,
+                        PERSON.NAME)
+                .from(JOB_RHYTHM)
+                .join(PERSON)
+                .on(PERSON.ID.eq(JOB_RHYTHM.TAPPED_BY))
+                .where(JOB_RHYTHM.JOB_ID.eq(jobId))
+                .orderBy(JOB_RHYTHM.ID)
+                .fetch(r -> new TappedRhythm(
+                        r.value1(),
+                        r.value2(),
+                        Rhythm.of(List.of(r.value3())),
+                        Optional.ofNullable(r.value4()),
+                        Optional.ofNullable(r.value5()),
+                        r.value6()));
     }
 }

@@ -1,13 +1,14 @@
 package app.gewerk.server.handback;
 
-import app.gewerk.core.diagnosis.Answer;
 import app.gewerk.server.choice.ChoiceService;
+import app.gewerk.server.damage.DamageService;
 import app.gewerk.server.diagnosis.DiagnosisService;
 import app.gewerk.server.intake.IntakeService;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.making.PdfPage;
 import app.gewerk.server.reading.ReadingService;
 import app.gewerk.server.shop.ShopService;
+import app.gewerk.server.teardown.TeardownService;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -24,6 +25,8 @@ public class HandbackService {
     private final JobService jobs;
     private final IntakeService intake;
     private final DiagnosisService diagnosis;
+    private final TeardownService teardown;
+    private final DamageService damage;
     private final ReadingService readings;
     private final ChoiceService choices;
     private final ShopService shop;
@@ -32,12 +35,16 @@ public class HandbackService {
             JobService jobs,
             IntakeService intake,
             DiagnosisService diagnosis,
+            TeardownService teardown,
+            DamageService damage,
             ReadingService readings,
             ChoiceService choices,
             ShopService shop) {
         this.jobs = jobs;
         this.intake = intake;
         this.diagnosis = diagnosis;
+        this.teardown = teardown;
+        this.damage = damage;
         this.readings = readings;
         this.choices = choices;
         this.shop = shop;
@@ -48,6 +55,8 @@ public class HandbackService {
             JobService.Job job,
             List<IntakeService.JobCaution> cautions,
             DiagnosisService.Heard heard,
+            TeardownService.JobLedger ledger,
+            DamageService.Mapped damage,
             ReadingService.GearRead gear,
             List<ChoiceService.Decision> decisions,
             List<JobService.JournalEntry> journal) {}
@@ -59,6 +68,8 @@ public class HandbackService {
                 jobs.job(jobId),
                 intake.cautions(jobId),
                 diagnosis.heard(jobId),
+                teardown.ledger(jobId),
+                damage.mapped(jobId),
                 readings.read(jobId),
                 choices.decisions(jobId),
                 jobs.journal(jobId));
@@ -91,6 +102,8 @@ public class HandbackService {
             page.line(job.complaint());
             cautions(page, whole, zone);
             heard(page, whole);
+            opened(page, whole);
+            looked(page, whole);
             gear(page, whole);
             decisions(page, whole, zone);
             page.heading("Journal");
@@ -123,15 +136,49 @@ public class HandbackService {
             return;
         }
         page.heading("Seen and heard");
-        whole.heard().observations().stream()
-                .filter(o -> whole.heard().answers().containsKey(o.code()))
-                .forEach(o -> page.line(
-                        (whole.heard().answers().get(o.code()) == Answer.SEEN ? "yes: " : "no: ") + o.words()));
+        whole.heard().tasks().stream()
+                .flatMap(t -> t.signs().stream())
+                .filter(sign -> whole.heard().answers().containsKey(sign.key()))
+                .distinct()
+                .forEach(sign -> page.line(switch (whole.heard().answers().get(sign.key())) {
+                            case SEEN -> "yes: ";
+                            case NOT_SEEN -> "no: ";
+                            case CANNOT, NOT_TRIED -> "cannot be found out: ";
+                        }
+                        + sign.words()));
         page.space(2);
-        whole.heard().faults().stream()
+        whole.heard().standing().faults().stream()
                 .limit(3)
-                .forEach(f -> page.line(
-                        Math.round(100 * f.probability()) + " %  " + f.fault().words()));
+                .forEach(f -> page.line(Math.round(100 * f.probability()) + " %  the " + f.words()));
+        whole.heard()
+                .culprits()
+                .forEach(c ->
+                        page.line("Culprit: the " + c.words() + (c.why().isEmpty() ? "" : " — because: " + c.why())));
+    }
+
+    private static void opened(PdfPage page, WholeJob whole) {
+        if (whole.ledger().steps().isEmpty()) {
+            return;
+        }
+        page.heading("How it came apart");
+        for (int i = 0; i < whole.ledger().steps().size(); i++) {
+            page.line((i + 1) + "  " + whole.ledger().steps().get(i).line());
+        }
+    }
+
+    private static void looked(PdfPage page, WholeJob whole) {
+        whole.damage().map().ifPresent(map -> {
+            page.heading("The damage" + (map.gear().isEmpty() ? "" : ": " + map.gear()));
+            map.marks()
+                    .forEach(m ->
+                            page.line("tooth " + m.tooth() + ": " + m.kind().words()));
+            whole.damage()
+                    .reading()
+                    .ifPresent(r -> r.pattern().causes().stream()
+                            .limit(2)
+                            .forEach(c -> page.line(
+                                    Math.round(100 * c.probability()) + " %  " + c.words() + ". " + c.putRight())));
+        });
     }
 
     private static void gear(PdfPage page, WholeJob whole) {

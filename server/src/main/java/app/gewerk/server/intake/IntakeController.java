@@ -1,12 +1,24 @@
 package app.gewerk.server.intake;
 
 import app.gewerk.core.caution.Cautions;
+import app.gewerk.core.caution.Operation;
+import app.gewerk.core.intake.ElectricalCheck;
+import app.gewerk.core.intake.SerialRule;
+import app.gewerk.server.http.FieldProblem;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.shop.Here;
+import jakarta.servlet.http.HttpServletRequest;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -22,17 +34,59 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/intake")
 class IntakeController {
     private final IntakeService intake;
+    private final IntakePapers papers;
 
-    IntakeController(IntakeService intake) {
+    IntakeController(IntakeService intake, IntakePapers papers) {
         this.intake = intake;
+        this.papers = papers;
     }
 
-    record Choices(List<Cautions.Kind> kinds, List<Cautions.Caution> cautions) {}
+    /** Something about to be done that belongs to no step. */
+    record SaidOperation(Operation code, String words) {}
 
-    /** Kinds of machine and the hazards they usually have. */
+    record Choices(List<Cautions.Kind> kinds, List<Cautions.Hazard> hazards, List<SaidOperation> operations) {}
+
+    record AboutTo(Set<Operation> operations) {}
+
+    record TickCaution(String caution) {}
+
+    record OwnerAnswer(
+            int version,
+            IntakeService.OwnerSays says,
+            @Nullable String limit) {}
+
+    /** Readings as typed, comma or point; left out where the shop has no instrument. */
+    record CheckEntry(
+            ElectricalCheck.Protection protection,
+            boolean cordSound,
+            boolean plugSound,
+            boolean earthPinSound,
+            @Nullable String cordLengthM,
+            @Nullable String earthOhm,
+            @Nullable String insulationMegohm,
+            @Nullable String instrument) {}
+
+    /** Kinds of machine, hazards, and what somebody may be about to do. */
     @GetMapping("/choices")
     Choices choices() {
-        return new Choices(intake.knowledge().kinds(), intake.knowledge().all());
+        return new Choices(
+                intake.knowledge().kinds(),
+                intake.knowledge().hazards(),
+                Operation.said().stream()
+                        .map(o -> new SaidOperation(o, o.words()))
+                        .toList());
+    }
+
+    /** What is known of a model at the counter: earlier jobs, its era by the serial, what a repair will come to. */
+    @GetMapping("/counter")
+    IntakeService.AtTheCounter atTheCounter(
+            @RequestParam String kind,
+            @RequestParam String maker,
+            @RequestParam String model,
+            @RequestParam(defaultValue = "") String serial,
+            @RequestParam(defaultValue = "") String newPrice,
+            @RequestParam(defaultValue = "") String wouldSpend) {
+        return intake.atTheCounter(kind, maker, model, serial, newPrice, wouldSpend);
     }
 
     @PostMapping
@@ -50,13 +104,107 @@ class IntakeController {
         return intake.correct(here, jobId, version, what);
     }
 
+    @GetMapping("/{jobId}/known")
+    IntakeService.AtTheCounter known(@PathVariable long jobId) {
+        return intake.known(jobId);
+    }
+
+    @GetMapping("/{jobId}/hazards")
+    Set<String> hazards(@PathVariable long jobId) {
+        return intake.hazards(jobId);
+    }
+
     @GetMapping("/{jobId}/cautions")
     List<IntakeService.JobCaution> cautions(@PathVariable long jobId) {
         return intake.cautions(jobId);
     }
 
-    @PostMapping("/{jobId}/cautions/{hazard}/tick")
-    List<IntakeService.JobCaution> tick(Here here, @PathVariable long jobId, @PathVariable String hazard) {
-        return intake.tick(here, jobId, hazard);
+    @PostMapping("/{jobId}/cautions/tick")
+    List<IntakeService.JobCaution> tick(Here here, @PathVariable long jobId, @RequestBody TickCaution tick) {
+        return intake.tick(here, jobId, tick.caution());
+    }
+
+    @PutMapping("/{jobId}/about-to")
+    List<IntakeService.JobCaution> aboutTo(Here here, @PathVariable long jobId, @RequestBody AboutTo about) {
+        return intake.aboutTo(here, jobId, about.operations());
+    }
+
+    @PostMapping("/{jobId}/owner")
+    Job ownerSays(Here here, @PathVariable long jobId, @RequestBody OwnerAnswer answer) {
+        return intake.ownerSays(
+                here, jobId, answer.version(), answer.says(), answer.limit() == null ? "" : answer.limit());
+    }
+
+    @GetMapping("/{jobId}/electrical")
+    List<IntakeService.RecordedCheck> electricalChecks(@PathVariable long jobId) {
+        return intake.electricalChecks(jobId);
+    }
+
+    @PostMapping("/{jobId}/electrical")
+    List<IntakeService.RecordedCheck> recordCheck(Here here, @PathVariable long jobId, @RequestBody CheckEntry entry) {
+        ElectricalCheck.Readings readings = new ElectricalCheck.Readings(
+                entry.protection(),
+                entry.cordSound(),
+                entry.plugSound(),
+                entry.earthPinSound(),
+                number("cordLengthM", entry.cordLengthM()),
+                number("earthOhm", entry.earthOhm()),
+                number("insulationMegohm", entry.insulationMegohm()));
+        return intake.recordCheck(here, jobId, readings, entry.instrument() == null ? "" : entry.instrument());
+    }
+
+    private static Optional<Double> number(String field, @Nullable String typed) {
+        if (typed == null || typed.isBlank()) {
+            return Optional.empty();
+        }
+        String tidy = typed.strip().replace(',', '.');
+        if (!tidy.matches("\\d{1,9}(\\.\\d{1,6})?")) {
+            throw FieldProblem.of(field, "Type a number like 0.18 or 0,18; nothing when it was not measured");
+        }
+        return Optional.of(Double.parseDouble(tidy));
+    }
+
+    @GetMapping("/serial-rules")
+    List<IntakeService.KnownRule> serialRules() {
+        return intake.serialRules();
+    }
+
+    @PostMapping("/serial-rules")
+    List<IntakeService.KnownRule> addRule(Here here, @RequestBody SerialRule rule) {
+        return intake.addRule(here, rule);
+    }
+
+    @DeleteMapping("/serial-rules/{id}")
+    List<IntakeService.KnownRule> removeRule(Here here, @PathVariable long id) {
+        return intake.removeRule(id);
+    }
+
+    @GetMapping("/{jobId}/estimate.pdf")
+    ResponseEntity<byte[]> estimate(@PathVariable long jobId) {
+        return pdf("estimate-" + jobId, papers.estimate(jobId));
+    }
+
+    /** The tray's ticket: {@code size=62} for a 62 mm roll, {@code size=a6}. Its code opens the job. */
+    @GetMapping("/{jobId}/ticket.pdf")
+    ResponseEntity<byte[]> ticket(
+            HttpServletRequest request, @PathVariable long jobId, @RequestParam(defaultValue = "62") String size) {
+        if (!Arrays.asList("62", "a6").contains(size)) {
+            throw FieldProblem.of("size", "A ticket is 62 (mm wide) or a6");
+        }
+        String address =
+                request.getScheme() + "://" + request.getServerName() + ":" + request.getServerPort() + "/job/" + jobId;
+        return pdf("tray-" + jobId, papers.ticket(jobId, address, size.equals("a6")));
+    }
+
+    private static ResponseEntity<byte[]> pdf(String name, byte[] bytes) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_PDF)
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.inline()
+                                .filename(name + ".pdf")
+                                .build()
+                                .toString())
+                .body(bytes);
     }
 }

@@ -1,6 +1,10 @@
 package app.gewerk.server.intake;
 
 import app.gewerk.core.caution.Cautions;
+import app.gewerk.core.caution.Operation;
+import app.gewerk.core.intake.ElectricalCheck;
+import app.gewerk.core.intake.Estimate;
+import app.gewerk.core.intake.SerialRule;
 import app.gewerk.core.job.Step;
 import app.gewerk.server.device.DeviceService;
 import app.gewerk.server.http.FieldProblem;
@@ -16,12 +20,14 @@ import java.math.RoundingMode;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -30,6 +36,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class IntakeService {
     private static final int LONGEST_LINE = 200;
+    private static final int LONGEST_TEXT = 4000;
     private static final int LONGEST_COMPLAINT = 200_000;
 
     private final IntakeStore store;
@@ -63,13 +70,25 @@ public class IntakeService {
             @Nullable String ownerPhone,
             String complaint,
             @Nullable String cameWith,
+            @Nullable String plate,
+            @Nullable String history,
+            @Nullable String earlierRepairs,
+            @Nullable String arrivedLike,
             @Nullable String newPrice,
+            @Nullable String wouldSpend,
             @Nullable LocalDate promisedOn,
             @Nullable Set<String> hazards) {}
 
-    /** A caution of this job, ticked or not. */
+    /**
+     * A caution of this job, ticked or not.
+     *
+     * @param step where the hand goes there; left out when it is shown because somebody is about to do it
+     */
     public record JobCaution(
+            String code,
             String hazard,
+            Operation operation,
+            Optional<Step> step,
             String words,
             String text,
             boolean referOn,
@@ -98,7 +117,7 @@ public class IntakeService {
         Set<String> chosen = intake.hazards() == null
                 ? new LinkedHashSet<>(cautions.kind(intake.kind()).hazards())
                 : intake.hazards();
-        cautions.of(chosen);
+        cautions.requireHazards(chosen);
         return chosen;
     }
 
@@ -112,9 +131,19 @@ public class IntakeService {
         lines.put("ownerName", intake.ownerName());
         lines.put("ownerPhone", intake.ownerPhone());
         lines.put("cameWith", intake.cameWith());
+        lines.put("plate", intake.plate());
         lines.forEach((field, value) -> {
             if (value != null && value.length() > LONGEST_LINE) {
                 wrong.add(new FieldProblem.Field(field, "At most " + LONGEST_LINE + " letters fit here"));
+            }
+        });
+        Map<String, @Nullable String> texts = new LinkedHashMap<>();
+        texts.put("history", intake.history());
+        texts.put("earlierRepairs", intake.earlierRepairs());
+        texts.put("arrivedLike", intake.arrivedLike());
+        texts.forEach((field, value) -> {
+            if (value != null && value.length() > LONGEST_TEXT) {
+                wrong.add(new FieldProblem.Field(field, "At most 4,000 letters fit here"));
             }
         });
         if (tidy(intake.maker()).isEmpty()) {
@@ -131,7 +160,8 @@ public class IntakeService {
         if (cautions.kinds().stream().noneMatch(k -> k.code().equals(intake.kind()))) {
             wrong.add(new FieldProblem.Field("kind", "Pick what kind of machine it is"));
         }
-        Optional<BigDecimal> price = price(tidy(intake.newPrice()), wrong);
+        Optional<BigDecimal> price = price("newPrice", tidy(intake.newPrice()), wrong);
+        Optional<BigDecimal> wouldSpend = price("wouldSpend", tidy(intake.wouldSpend()), wrong);
         if (!wrong.isEmpty()) {
             throw new FieldProblem(wrong);
         }
@@ -146,17 +176,22 @@ public class IntakeService {
                 tidy(intake.ownerPhone()),
                 intake.complaint(),
                 tidy(intake.cameWith()),
+                tidy(intake.plate()),
+                tidy(intake.history()),
+                tidy(intake.earlierRepairs()),
+                tidy(intake.arrivedLike()),
                 price,
+                wouldSpend,
                 Optional.ofNullable(intake.promisedOn()));
     }
 
-    private Optional<BigDecimal> price(String typed, List<FieldProblem.Field> wrong) {
+    private Optional<BigDecimal> price(String field, String typed, List<FieldProblem.Field> wrong) {
         if (typed.isEmpty()) {
             return Optional.empty();
         }
         if (!typed.matches("\\d{1,7}([.,]\\d{1,2})?")) {
             wrong.add(new FieldProblem.Field(
-                    "newPrice", "Type the price as a number in " + shop.shop().currency() + ", for example 129.90"));
+                    field, "Type the price as a number in " + shop.shop().currency() + ", for example 129.90"));
             return Optional.empty();
         }
         return Optional.of(new BigDecimal(typed.replace(',', '.')).setScale(2, RoundingMode.UNNECESSARY));
@@ -169,36 +204,206 @@ public class IntakeService {
     @Transactional(readOnly = true)
     public List<JobCaution> cautions(long jobId) {
         jobs.job(jobId);
+        Set<Operation> operations = EnumSet.allOf(Operation.class);
+        operations.removeAll(Operation.said());
+        operations.addAll(store.aboutTo(jobId));
         Map<String, IntakeStore.Tick> ticks = new LinkedHashMap<>();
-        store.ticks(jobId).forEach(t -> ticks.put(t.hazard(), t));
-        return cautions.of(ticks.keySet()).stream()
-                .map(c -> new JobCaution(
-                        c.hazard(),
-                        c.words(),
-                        c.text(),
-                        c.referOn(),
-                        ticks.get(c.hazard()).by(),
-                        ticks.get(c.hazard()).at()))
+        store.ticks(jobId).forEach(t -> ticks.put(t.caution(), t));
+        return cautions.of(store.hazards(jobId), operations).stream()
+                .map(c -> {
+                    Optional<IntakeStore.Tick> tick = Optional.ofNullable(ticks.get(c.code()));
+                    return new JobCaution(
+                            c.code(),
+                            c.hazard(),
+                            c.operation(),
+                            c.operation().step(),
+                            c.words(),
+                            c.text(),
+                            c.referOn(),
+                            tick.map(IntakeStore.Tick::by),
+                            tick.map(IntakeStore.Tick::at));
+                })
                 .toList();
+    }
+
+    /** Hazards noted for this job's machine. */
+    @Transactional(readOnly = true)
+    public Set<String> hazards(long jobId) {
+        return store.hazards(jobId);
+    }
+
+    /** Says what is about to be done beyond the usual of a step, so that its cautions show. */
+    @Transactional
+    public List<JobCaution> aboutTo(Here here, long jobId, Set<Operation> operations) {
+        jobs.job(jobId);
+        for (Operation operation : operations) {
+            if (operation.step().isPresent()) {
+                throw new IllegalArgumentException("\"" + operation.words() + "\" belongs to a step of its own");
+            }
+        }
+        Set<Operation> before = store.aboutTo(jobId);
+        if (!before.equals(operations)) {
+            store.setAboutTo(jobId, operations);
+            jobs.write(
+                    here,
+                    jobId,
+                    Step.OPEN,
+                    operations.isEmpty()
+                            ? "Nothing out of the ordinary is about to be done"
+                            : "About to: "
+                                    + operations.stream().map(Operation::words).collect(Collectors.joining(", ")),
+                    "",
+                    Optional.of(before),
+                    Optional.of(operations));
+        }
+        return cautions(jobId);
     }
 
     /** Ticks a caution once; a second tick changes nothing. */
     @Transactional
-    public List<JobCaution> tick(Here here, long jobId, String hazard) {
+    public List<JobCaution> tick(Here here, long jobId, String code) {
         JobCaution caution = cautions(jobId).stream()
-                .filter(c -> c.hazard().equals(hazard))
+                .filter(c -> c.code().equals(code))
                 .findFirst()
-                .orElseThrow(() -> new NotFound("This job has no caution called " + hazard));
-        if (store.tick(jobId, hazard, here.personId(), clock.now())) {
+                .orElseThrow(() -> new NotFound("This job has no caution called " + code));
+        if (store.tick(here.shopId(), jobId, code, here.personId(), clock.now())) {
             jobs.write(
                     here,
                     jobId,
-                    Step.TAKE_IN,
+                    caution.step().orElse(Step.OPEN),
                     "Caution read: " + caution.words(),
                     "",
                     Optional.empty(),
                     Optional.of(caution.text()));
         }
         return cautions(jobId);
+    }
+
+    /** A check of cord, plug and earth as it was recorded. */
+    public record RecordedCheck(
+            ElectricalCheck.Readings readings,
+            String instrument,
+            ElectricalCheck result,
+            String by,
+            OffsetDateTime at) {}
+
+    @Transactional(readOnly = true)
+    public List<RecordedCheck> electricalChecks(long jobId) {
+        jobs.job(jobId);
+        return store.electricalChecks(jobId);
+    }
+
+    @Transactional
+    public List<RecordedCheck> recordCheck(
+            Here here, long jobId, ElectricalCheck.Readings readings, String instrument) {
+        jobs.job(jobId);
+        ElectricalCheck result = ElectricalCheck.of(readings);
+        store.addCheck(here, jobId, readings, instrument.strip(), result, clock.now());
+        jobs.write(
+                here,
+                jobId,
+                Step.TAKE_IN,
+                result.safeToPower()
+                        ? "Cord, plug and earth looked at: nothing against powering it for a test"
+                        : "Cord, plug and earth: not to be powered. " + String.join(" ", result.findings()),
+                "",
+                Optional.empty(),
+                Optional.of(readings));
+        return store.electricalChecks(jobId);
+    }
+
+    /** Rules by which this shop reads serial numbers. */
+    public record KnownRule(long id, SerialRule rule) {}
+
+    @Transactional(readOnly = true)
+    public List<KnownRule> serialRules() {
+        return store.serialRules(shop.shop().id());
+    }
+
+    @Transactional
+    public List<KnownRule> addRule(Here here, SerialRule rule) {
+        store.addRule(here, rule, clock.now());
+        return serialRules();
+    }
+
+    @Transactional
+    public List<KnownRule> removeRule(long id) {
+        store.removeRule(shop.shop().id(), id);
+        return serialRules();
+    }
+
+    /**
+     * All that is known at the counter before anything is saved.
+     *
+     * @param era by the shop's own rules; left out when none fits
+     */
+    public record AtTheCounter(DeviceService.Recall recall, Optional<String> era, Estimate estimate, String currency) {}
+
+    @Transactional(readOnly = true)
+    public AtTheCounter atTheCounter(
+            String kind, String maker, String model, String serial, String newPrice, String wouldSpend) {
+        DeviceService.Recall recall = devices.recall(kind, maker.strip(), model.strip());
+        Optional<String> era = serial.isBlank()
+                ? Optional.empty()
+                : store.serialRules(shop.shop().id()).stream()
+                        .map(KnownRule::rule)
+                        .filter(r -> r.maker().equalsIgnoreCase(maker.strip()))
+                        .flatMap(r -> r.decode(serial).stream())
+                        .findFirst()
+                        .map(SerialRule.Era::words);
+        List<FieldProblem.Field> ignored = new ArrayList<>();
+        Estimate estimate = Estimate.of(
+                recall.history(),
+                recall.ofKind(),
+                shop.terms().terms(),
+                price("newPrice", newPrice.strip(), ignored),
+                price("wouldSpend", wouldSpend.strip(), ignored));
+        return new AtTheCounter(recall, era, estimate, shop.shop().currency());
+    }
+
+    /** The same for a job taken in. */
+    @Transactional(readOnly = true)
+    public AtTheCounter known(long jobId) {
+        Job job = jobs.job(jobId);
+        return atTheCounter(
+                job.kind(),
+                job.maker(),
+                job.model(),
+                job.serial(),
+                job.newPrice().map(BigDecimal::toPlainString).orElse(""),
+                job.wouldSpend().map(BigDecimal::toPlainString).orElse(""));
+    }
+
+    /** What the owner can be asked or say. */
+    public enum OwnerSays {
+        ASKED,
+        AGREED,
+        DECLINED;
+
+        @Override
+        public String toString() {
+            return app.gewerk.core.Wire.word(this);
+        }
+    }
+
+    /** Keeps that the owner was asked, agreed up to a limit, or declined. */
+    @Transactional
+    public Job ownerSays(Here here, long jobId, int version, OwnerSays says, String limitTyped) {
+        List<FieldProblem.Field> wrong = new ArrayList<>();
+        Optional<BigDecimal> limit = price("limit", limitTyped.strip(), wrong);
+        if (!wrong.isEmpty()) {
+            throw new FieldProblem(wrong);
+        }
+        if (says == OwnerSays.AGREED && limit.isEmpty()) {
+            throw FieldProblem.of("limit", "Type up to how much the owner has agreed");
+        }
+        String upTo =
+                limit.map(l -> " up to " + l + " " + shop.shop().currency()).orElse("");
+        String line = switch (says) {
+            case ASKED -> "The owner was asked" + upTo;
+            case AGREED -> "The owner agrees" + upTo;
+            case DECLINED -> "The owner declines the repair";
+        };
+        return jobs.ownerSays(here, jobId, version, says.toString(), limit, line);
     }
 }

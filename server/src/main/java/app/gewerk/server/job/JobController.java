@@ -62,6 +62,22 @@ class JobController {
         return jobs.note(here, id, note.step(), text(note.what()), note.done(), Optional.ofNullable(key));
     }
 
+    record BenchMinutes(int minutes) {}
+
+    /** @param journal grows whenever anybody changes anything on the job */
+    record Pulse(long journal) {}
+
+    /** Asked for every second by whoever has the job open. */
+    @GetMapping("/{id}/pulse")
+    Pulse pulse(@PathVariable long id) {
+        return new Pulse(jobs.pulse(id));
+    }
+
+    @PostMapping("/{id}/bench-minutes")
+    JobService.Job benchMinutes(Here here, @PathVariable long id, @RequestBody BenchMinutes spent) {
+        return jobs.benchMinutes(here, id, spent.minutes());
+    }
+
     @GetMapping("/{id}/journal")
     List<JobService.JournalEntry> journal(@PathVariable long id) {
         return jobs.journal(id);

@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.jooq.JSONB;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -50,13 +51,22 @@ public class JobService {
             String ownerPhone,
             String complaint,
             String cameWith,
+            String plate,
+            String history,
+            String earlierRepairs,
+            String arrivedLike,
             Optional<BigDecimal> newPrice,
+            Optional<BigDecimal> wouldSpend,
             Optional<LocalDate> promisedOn) {}
+
+    /** What the owner was asked and said: {@code asked}, {@code agreed}, {@code declined}, or nothing yet. */
+    public record OwnerWord(String word, Optional<BigDecimal> limit, OffsetDateTime at) {}
 
     /** A job as it stands. Each part that is edited on its own has its own version. */
     public record Job(
             long id,
             int trayNumber,
+            long machineModelId,
             String kind,
             String maker,
             String model,
@@ -66,8 +76,16 @@ public class JobService {
             String ownerPhone,
             String complaint,
             String cameWith,
+            String plate,
+            String history,
+            String earlierRepairs,
+            String arrivedLike,
             Optional<BigDecimal> newPrice,
+            Optional<BigDecimal> wouldSpend,
             Optional<LocalDate> promisedOn,
+            Optional<OwnerWord> ownerWord,
+            Optional<Integer> benchMinutes,
+            List<String> opened,
             Place place,
             String waitsFor,
             List<Step> stepsDone,
@@ -225,6 +243,49 @@ public class JobService {
 
     public void markDone(long jobId, Step step) {
         store.markDone(jobId, step);
+    }
+
+    /**
+     * How far the job's journal has come: every change to a job writes a line there, so a higher number means that
+     * somebody has done something.
+     */
+    @Transactional(readOnly = true)
+    public long pulse(long jobId) {
+        return store.lastJournal(jobId);
+    }
+
+    /** Keeps what the owner was asked or has said. */
+    @Transactional
+    public Job ownerSays(Here here, long jobId, int version, String word, Optional<BigDecimal> limit, String line) {
+        if (!store.ownerSays(jobId, version, word, limit, clock.now())) {
+            throw new Stale(job(jobId));
+        }
+        write(here, jobId, Step.TAKE_IN, line, "", Optional.empty(), Optional.empty());
+        return job(jobId);
+    }
+
+    /** Minutes at the bench in all; the device book's estimates are made of them. */
+    @Transactional
+    public Job benchMinutes(Here here, long jobId, int minutes) {
+        Job before = job(jobId);
+        if (minutes < 0 || minutes > 100_000) {
+            throw FieldProblem.of("minutes", "Type the minutes at the bench as a whole number");
+        }
+        store.benchMinutes(jobId, minutes);
+        write(
+                here,
+                jobId,
+                Step.HAND_BACK,
+                minutes + " minutes at the bench",
+                "",
+                Optional.of(before.benchMinutes()),
+                Optional.of(minutes));
+        return job(jobId);
+    }
+
+    /** Notes that an opening of the machine is off (or on again). */
+    public void setOpened(long jobId, Set<String> opened) {
+        store.setOpened(jobId, opened);
     }
 
     /** Raises the version of what was heard; refused when somebody else saved in between. */

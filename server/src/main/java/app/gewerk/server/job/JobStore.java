@@ -8,6 +8,7 @@ import static org.jooq.impl.DSL.arrayAppend;
 import static org.jooq.impl.DSL.count;
 import static org.jooq.impl.DSL.inline;
 import static org.jooq.impl.DSL.left;
+import static org.jooq.impl.DSL.max;
 import static org.jooq.impl.DSL.noCondition;
 import static org.jooq.impl.DSL.rowNumber;
 import static org.jooq.impl.DSL.select;
@@ -18,13 +19,16 @@ import app.gewerk.core.job.Step;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.job.JobService.JournalEntry;
 import app.gewerk.server.job.JobService.NewJob;
+import app.gewerk.server.job.JobService.OwnerWord;
 import app.gewerk.server.job.JobService.Tray;
+import java.math.BigDecimal;
 import java.time.OffsetDateTime;
 import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Field;
@@ -74,6 +78,11 @@ class JobStore {
                 .set(JOB.OWNER_PHONE, job.ownerPhone())
                 .set(JOB.COMPLAINT, job.complaint())
                 .set(JOB.CAME_WITH, job.cameWith())
+                .set(JOB.PLATE, job.plate())
+                .set(JOB.HISTORY, job.history())
+                .set(JOB.EARLIER_REPAIRS, job.earlierRepairs())
+                .set(JOB.ARRIVED_LIKE, job.arrivedLike())
+                .set(JOB.WOULD_SPEND, job.wouldSpend().orElse(null))
                 .set(JOB.NEW_PRICE, job.newPrice().orElse(null))
                 .set(JOB.PROMISED_ON, job.promisedOn().orElse(null))
                 .set(JOB.PLACE, Place.ON_THE_BENCH.toString())
@@ -96,6 +105,11 @@ class JobStore {
                         .set(JOB.OWNER_PHONE, job.ownerPhone())
                         .set(JOB.COMPLAINT, job.complaint())
                         .set(JOB.CAME_WITH, job.cameWith())
+                        .set(JOB.PLATE, job.plate())
+                        .set(JOB.HISTORY, job.history())
+                        .set(JOB.EARLIER_REPAIRS, job.earlierRepairs())
+                        .set(JOB.ARRIVED_LIKE, job.arrivedLike())
+                        .set(JOB.WOULD_SPEND, job.wouldSpend().orElse(null))
                         .set(JOB.NEW_PRICE, job.newPrice().orElse(null))
                         .set(JOB.PROMISED_ON, job.promisedOn().orElse(null))
                         .set(JOB.FIND_TEXT, findText)
@@ -130,6 +144,37 @@ class JobStore {
                 == 1;
     }
 
+    long lastJournal(long jobId) {
+        Long last = sql.select(max(JOURNAL.ID))
+                .from(JOURNAL)
+                .where(JOURNAL.JOB_ID.eq(jobId))
+                .fetchSingle()
+                .value1();
+        return last == null ? 0 : last;
+    }
+
+    boolean ownerSays(long jobId, int version, String word, Optional<BigDecimal> limit, OffsetDateTime now) {
+        return sql.update(JOB)
+                        .set(JOB.OWNER_WORD, word)
+                        .set(JOB.OWNER_LIMIT, limit.orElse(null))
+                        .set(JOB.OWNER_WORD_AT, now)
+                        .set(JOB.VERSION, JOB.VERSION.plus(1))
+                        .where(JOB.ID.eq(jobId), JOB.VERSION.eq(version))
+                        .execute()
+                == 1;
+    }
+
+    void benchMinutes(long jobId, int minutes) {
+        sql.update(JOB).set(JOB.BENCH_MINUTES, minutes).where(JOB.ID.eq(jobId)).execute();
+    }
+
+    void setOpened(long jobId, Set<String> opened) {
+        sql.update(JOB)
+                .set(JOB.OPENED, opened.toArray(String[]::new))
+                .where(JOB.ID.eq(jobId))
+                .execute();
+    }
+
     /** Raises one of the job's versions; false when it is not the expected one. */
     boolean raise(long jobId, Part part, int expected) {
         TableField<?, Integer> version = part == Part.LISTEN ? JOB.LISTEN_VERSION : JOB.GEAR_VERSION;
@@ -160,6 +205,7 @@ class JobStore {
         return new Job(
                 r.get(JOB.ID),
                 r.get(JOB.TRAY_NUMBER),
+                r.get(JOB.MACHINE_MODEL_ID),
                 r.get(MACHINE_MODEL.KIND),
                 r.get(MACHINE_MODEL.MAKER),
                 r.get(MACHINE_MODEL.NAME),
@@ -169,8 +215,21 @@ class JobStore {
                 r.get(JOB.OWNER_PHONE),
                 r.get(JOB.COMPLAINT),
                 r.get(JOB.CAME_WITH),
+                r.get(JOB.PLATE),
+                r.get(JOB.HISTORY),
+                r.get(JOB.EARLIER_REPAIRS),
+                r.get(JOB.ARRIVED_LIKE),
                 Optional.ofNullable(r.get(JOB.NEW_PRICE)),
+                Optional.ofNullable(r.get(JOB.WOULD_SPEND)),
                 Optional.ofNullable(r.get(JOB.PROMISED_ON)),
+                r.get(JOB.OWNER_WORD).isEmpty()
+                        ? Optional.empty()
+                        : Optional.of(new OwnerWord(
+                                r.get(JOB.OWNER_WORD),
+                                Optional.ofNullable(r.get(JOB.OWNER_LIMIT)),
+                                r.get(JOB.OWNER_WORD_AT))),
+                Optional.ofNullable(r.get(JOB.BENCH_MINUTES)),
+                List.of(r.get(JOB.OPENED)),
                 Wire.parse(Place.class, r.get(JOB.PLACE)),
                 r.get(JOB.WAITS_FOR),
                 steps(r.get(JOB.STEPS_DONE)),

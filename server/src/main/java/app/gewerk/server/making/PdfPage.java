@@ -16,7 +16,7 @@ import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
 
 /**
- * An A4 document written from the top down in millimetres, the font embedded. Letters the font does not have (emoji,
+ * A document, A4 or of a size of its own, written from the top down in millimetres, the font embedded. Letters the font does not have (emoji,
  * say) print as a box; right-to-left text is laid out in reading order.
  */
 public final class PdfPage implements AutoCloseable {
@@ -30,15 +30,25 @@ public final class PdfPage implements AutoCloseable {
     private final PDDocument document = new PDDocument();
     private final PDFont font;
     private PDPageContentStream content;
-    private double fromTopMm = MARGIN_MM;
+    private final double widthMm;
+    private final double heightMm;
+    private final double marginMm;
+    private double fromTopMm;
 
     /** Something that writes to the open page. */
     public interface Writing {
         void write(PDPageContentStream content) throws IOException;
     }
 
-    @SuppressWarnings("this-escape")
     public PdfPage(String title) {
+        this(title, WIDTH_MM, HEIGHT_MM, MARGIN_MM);
+    }
+
+    @SuppressWarnings("this-escape")
+    public PdfPage(String title, double widthMm, double heightMm, double marginMm) {
+        this.widthMm = widthMm;
+        this.heightMm = heightMm;
+        this.marginMm = marginMm;
         document.getDocumentInformation().setTitle(title);
         document.getDocumentInformation().setCreator("Gewerk");
         try (InputStream file = Objects.requireNonNull(PDDocument.class.getResourceAsStream(FONT))) {
@@ -50,9 +60,9 @@ public final class PdfPage implements AutoCloseable {
     }
 
     private PDPageContentStream newPage() throws IOException {
-        PDPage page = new PDPage(PDRectangle.A4);
+        PDPage page = new PDPage(new PDRectangle(points(widthMm), points(heightMm)));
         document.addPage(page);
-        fromTopMm = MARGIN_MM;
+        fromTopMm = marginMm;
         return new PDPageContentStream(document, page);
     }
 
@@ -79,6 +89,42 @@ public final class PdfPage implements AutoCloseable {
         paragraph(text, 10);
     }
 
+    /** A line of any size. */
+    public void line(String text, float size) {
+        paragraph(text, size);
+    }
+
+    public double fromTopMm() {
+        return fromTopMm;
+    }
+
+    /** A black rectangle, mm from the upper left corner. */
+    public void fill(double xMm, double fromTop, double width, double height) {
+        draw(c -> {
+            c.addRect(points(xMm), points(heightMm - fromTop - height), points(width), points(height));
+            c.fill();
+        });
+    }
+
+    /** A rectangle's edge, mm from the upper left corner. */
+    public void frame(double xMm, double fromTop, double width, double height) {
+        draw(c -> {
+            c.setLineWidth(points(0.2));
+            c.addRect(points(xMm), points(heightMm - fromTop - height), points(width), points(height));
+            c.stroke();
+        });
+    }
+
+    /** Text within a width, its first line's foot at this distance from the top; what does not fit is cut with an ellipsis. */
+    public void textWithin(String text, float size, double xMm, double fromTop, double width, int lines) {
+        List<String> wrapped = wrapped(printable(text.replaceAll("\\R", " ")), size, points(width));
+        for (int i = 0; i < Math.min(lines, wrapped.size()); i++) {
+            String line = wrapped.get(i).stripTrailing();
+            boolean cut = i == lines - 1 && wrapped.size() > lines;
+            text(cut ? line + "…" : line, size, xMm, heightMm - fromTop - i * size * 0.45);
+        }
+    }
+
     public void space(double mm) {
         fromTopMm += mm;
     }
@@ -86,13 +132,13 @@ public final class PdfPage implements AutoCloseable {
     private void paragraph(String text, float size) {
         double lineMm = size * 0.48;
         for (String given : text.split("\\R", -1)) {
-            for (String line : wrapped(printable(given), size)) {
-                if (fromTopMm + lineMm > HEIGHT_MM - MARGIN_MM) {
+            for (String line : wrapped(printable(given), size, points(widthMm - 2 * marginMm))) {
+                if (fromTopMm + lineMm > heightMm - marginMm) {
                     draw(PDPageContentStream::close);
                     draw(unused -> content = newPage());
                 }
                 fromTopMm += lineMm;
-                text(line, size, MARGIN_MM, HEIGHT_MM - fromTopMm);
+                text(line, size, marginMm, heightMm - fromTopMm);
             }
         }
     }
@@ -150,8 +196,7 @@ public final class PdfPage implements AutoCloseable {
         return String.join("", parts);
     }
 
-    private List<String> wrapped(String text, float size) {
-        double room = points(WIDTH_MM - 2 * MARGIN_MM);
+    private List<String> wrapped(String text, float size, double room) {
         List<String> lines = new ArrayList<>();
         StringBuilder line = new StringBuilder();
         double used = 0;

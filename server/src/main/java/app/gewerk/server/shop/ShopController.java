@@ -1,7 +1,9 @@
 package app.gewerk.server.shop;
 
+import app.gewerk.core.intake.Estimate;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.math.BigDecimal;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
@@ -10,6 +12,7 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseCookie;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -45,6 +48,19 @@ class ShopController {
                 people.stream()
                         .filter(p -> id.filter(i -> i == p.id()).isPresent())
                         .findFirst());
+    }
+
+    record SaveTerms(int version, BigDecimal hourlyRate, double easyShare, double askShare) {}
+
+    @GetMapping("/terms")
+    ShopService.ShopTerms terms() {
+        return shop.terms();
+    }
+
+    @PutMapping("/terms")
+    ShopService.ShopTerms saveTerms(Here here, @RequestBody SaveTerms save) {
+        return shop.saveTerms(
+                here, save.version(), new Estimate.Terms(save.hourlyRate(), save.easyShare(), save.askShare()));
     }
 
     /** Somebody steps up to the bench: known by name or new. */

@@ -1,7 +1,9 @@
 package app.gewerk.server.shop;
 
 import app.gewerk.core.Knowledge;
+import app.gewerk.core.intake.Estimate;
 import app.gewerk.server.http.FieldProblem;
+import app.gewerk.server.http.Stale;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -63,6 +65,21 @@ public class ShopService {
     public void rename(String name) {
         store.rename(shop().id(), name);
         known.set(null);
+    }
+
+    /** What an hour at this bench costs, and when the owner is asked first. */
+    public record ShopTerms(Estimate.Terms terms, int version) {}
+
+    public ShopTerms terms() {
+        return store.terms(shop().id());
+    }
+
+    @Transactional
+    public ShopTerms saveTerms(Here here, int version, Estimate.Terms terms) {
+        if (!store.saveTerms(here.shopId(), version, terms)) {
+            throw new Stale(terms());
+        }
+        return terms();
     }
 
     public LocalDate today() {

@@ -6,8 +6,10 @@ import static app.gewerk.server.db.Tables.PERSON;
 import static app.gewerk.server.db.Tables.SELLER;
 import static app.gewerk.server.db.Tables.SHOP;
 
+import app.gewerk.core.intake.Estimate;
 import app.gewerk.server.shop.ShopService.Person;
 import app.gewerk.server.shop.ShopService.Shop;
+import app.gewerk.server.shop.ShopService.ShopTerms;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -79,6 +81,24 @@ class ShopStore {
 
     void rename(long shopId, String name) {
         sql.update(SHOP).set(SHOP.NAME, name).where(SHOP.ID.eq(shopId)).execute();
+    }
+
+    ShopTerms terms(long shopId) {
+        return sql.select(SHOP.HOURLY_RATE, SHOP.EASY_SHARE, SHOP.ASK_SHARE, SHOP.VERSION)
+                .from(SHOP)
+                .where(SHOP.ID.eq(shopId))
+                .fetchSingle(r -> new ShopTerms(new Estimate.Terms(r.value1(), r.value2(), r.value3()), r.value4()));
+    }
+
+    boolean saveTerms(long shopId, int version, Estimate.Terms terms) {
+        return sql.update(SHOP)
+                        .set(SHOP.HOURLY_RATE, terms.hourlyRate())
+                        .set(SHOP.EASY_SHARE, terms.easyShare())
+                        .set(SHOP.ASK_SHARE, terms.askShare())
+                        .set(SHOP.VERSION, SHOP.VERSION.plus(1))
+                        .where(SHOP.ID.eq(shopId), SHOP.VERSION.eq(version))
+                        .execute()
+                == 1;
     }
 
     List<Person> people(long shopId) {

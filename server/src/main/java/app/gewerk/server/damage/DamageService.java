@@ -1,0 +1,101 @@
+package app.gewerk.server.damage;
+
+import app.gewerk.core.damage.Pattern;
+import app.gewerk.core.damage.ToothMap;
+import app.gewerk.core.diagnosis.Component;
+import app.gewerk.core.diagnosis.Machine;
+import app.gewerk.core.job.Step;
+import app.gewerk.server.device.DeviceService;
+import app.gewerk.server.http.Stale;
+import app.gewerk.server.job.JobService;
+import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.ShopClock;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The tooth map of a job's gear, and what its pattern says. */
+@Service
+public class DamageService {
+    private final DamageStore store;
+    private final JobService jobs;
+    private final DeviceService devices;
+    private final ShopClock clock;
+
+    DamageService(DamageStore store, JobService jobs, DeviceService devices, ShopClock clock) {
+        this.store = store;
+        this.jobs = jobs;
+        this.devices = devices;
+        this.clock = clock;
+    }
+
+    /**
+     * @param version 0 while nothing is mapped
+     * @param gears parts of the machine with teeth, to say which one this is
+     */
+    public record Mapped(int version, Optional<ToothMap> map, Optional<MapReading> reading, List<Component> gears) {}
+
+    /**
+     * What the map says.
+     *
+     * @param mates what runs with this gear in the machine
+     * @param sisters gears of the same sort: same age, same plastic, same press fit
+     */
+    public record MapReading(Pattern.Reading pattern, List<String> mates, List<String> sisters) {}
+
+    @Transactional(readOnly = true)
+    public Mapped mapped(long jobId) {
+        Machine machine = machine(jobId);
+        Optional<DamageStore.Saved> saved = store.saved(jobId);
+        return new Mapped(
+                saved.map(DamageStore.Saved::version).orElse(0),
+                saved.map(DamageStore.Saved::map),
+                saved.map(s -> reading(machine, s.map())),
+                machine.components().stream().filter(machine::toothed).toList());
+    }
+
+    private Machine machine(long jobId) {
+        return devices.train(jobs.job(jobId).machineModelId()).machine();
+    }
+
+    @Transactional(readOnly = true)
+    public MapReading read(long jobId, ToothMap map) {
+        return reading(machine(jobId), map);
+    }
+
+    private static MapReading reading(Machine machine, ToothMap map) {
+        Optional<Component> gear = machine.component(map.component());
+        return new MapReading(
+                Pattern.read(map),
+                gear.map(g -> machine.mates(g).stream().map(Component::words).toList())
+                        .orElse(List.of()),
+                gear.map(g -> machine.sisters(g).stream().map(Component::words).toList())
+                        .orElse(List.of()));
+    }
+
+    @Transactional
+    public Mapped save(Here here, long jobId, int version, ToothMap map) {
+        Mapped before = mapped(jobId);
+        if (!store.save(here, jobId, version, map, clock.now())) {
+            throw new Stale(mapped(jobId));
+        }
+        jobs.markDone(jobId, Step.LOOK);
+        Mapped now = mapped(jobId);
+        String cause = now.reading()
+                .flatMap(r -> r.pattern().causes().stream().findFirst())
+                .map(c -> "; most likely cause: " + c.words())
+                .orElse("");
+        jobs.write(
+                here,
+                jobId,
+                Step.LOOK,
+                "Mapped " + (map.gear().isBlank() ? "the gear" : map.gear()) + ": "
+                        + map.marks().size() + (map.marks().size() == 1 ? " mark" : " marks") + " on "
+                        + map.toothCount() + " teeth" + cause,
+                "",
+                before.map(),
+                Optional.of(map));
+        return now;
+    }
+}

@@ -1,0 +1,5 @@
+/** The tooth map of a job's gear and what it says. */
+@NullMarked
+package app.gewerk.server.damage;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,153 @@
+package app.gewerk.server.intake;
+
+import app.gewerk.core.intake.Estimate;
+import app.gewerk.server.job.JobService;
+import app.gewerk.server.job.JobService.Job;
+import app.gewerk.server.making.PdfPage;
+import app.gewerk.server.shop.ShopService;
+import com.google.zxing.BarcodeFormat;
+import com.google.zxing.EncodeHintType;
+import com.google.zxing.WriterException;
+import com.google.zxing.common.BitMatrix;
+import com.google.zxing.qrcode.QRCodeWriter;
+import com.google.zxing.qrcode.decoder.ErrorCorrectionLevel;
+import java.util.Locale;
+import java.util.Map;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What is printed at the counter: the tray's ticket and the estimate. */
+@Service
+class IntakePapers {
+    private static final double ROLL_MM = 62;
+    private static final double ROLL_LENGTH_MM = 88;
+    private static final double A6_WIDTH_MM = 105;
+    private static final double A6_HEIGHT_MM = 148;
+
+    private final JobService jobs;
+    private final IntakeService intake;
+    private final ShopService shop;
+
+    IntakePapers(JobService jobs, IntakeService intake, ShopService shop) {
+        this.jobs = jobs;
+        this.intake = intake;
+        this.shop = shop;
+    }
+
+    @Transactional(readOnly = true)
+    byte[] ticket(long jobId, String address, boolean a6) {
+        Job job = jobs.job(jobId);
+        double width = a6 ? A6_WIDTH_MM : ROLL_MM;
+        double margin = a6 ? 8 : 3;
+        double code = a6 ? 42 : 26;
+        float size = a6 ? 12 : 8;
+        try (PdfPage page =
+                new PdfPage("Tray " + job.trayNumber(), width, a6 ? A6_HEIGHT_MM : ROLL_LENGTH_MM, margin)) {
+            double inner = width - 2 * margin;
+            String tray = String.format(Locale.ROOT, "%02d", job.trayNumber());
+            page.textWithin(tray, a6 ? 72 : 46, margin, a6 ? 30 : 18, inner - code, 1);
+            code(page, address, width - margin - code, margin, code);
+            double y = margin + code + (a6 ? 8 : 5);
+            page.textWithin(job.maker() + " " + job.model(), size * 1.25f, margin, y, inner, 2);
+            y += size * 1.25 * 0.95 + 1;
+            page.textWithin(job.serial().isEmpty() ? "" : "Serial " + job.serial(), size, margin, y, inner, 1);
+            y += size * 0.5;
+            page.textWithin((job.ownerName() + "  " + job.ownerPhone()).strip(), size, margin, y, inner, 1);
+            y += size * 0.5;
+            String promised = job.promisedOn().map(d -> "Promised " + d).orElse("No day promised");
+            page.textWithin(promised, size, margin, y, inner, 1);
+            y += size * 0.6;
+            page.textWithin("\u201C" + job.complaint().strip() + "\u201D", size, margin, y, inner, a6 ? 6 : 4);
+            y += size * 0.45 * (a6 ? 6 : 4) + 1.5;
+            if (!job.cameWith().isEmpty()) {
+                page.textWithin("Came with: " + job.cameWith(), size, margin, y, inner, 2);
+            }
+            return page.bytes();
+        }
+    }
+
+    /** A QR code whose modules are drawn as rectangles: sharp on any printer. */
+    private static void code(PdfPage page, String text, double xMm, double fromTop, double sizeMm) {
+        try {
+            BitMatrix code = new QRCodeWriter()
+                    .encode(
+                            text,
+                            BarcodeFormat.QR_CODE,
+                            0,
+                            0,
+                            Map.of(
+                                    EncodeHintType.CHARACTER_SET,
+                                    "UTF-8",
+                                    EncodeHintType.MARGIN,
+                                    2,
+                                    EncodeHintType.ERROR_CORRECTION,
+                                    ErrorCorrectionLevel.M));
+            double module = sizeMm / code.getWidth();
+            for (int y = 0; y < code.getHeight(); y++) {
+                for (int x = 0; x < code.getWidth(); x++) {
+                    if (code.get(x, y)) {
+                        page.fill(xMm + x * module, fromTop + y * module, module * 1.01, module * 1.01);
+                    }
+                }
+            }
+        } catch (WriterException tooLong) {
+            throw new IllegalArgumentException("The address of the job is too long for its code", tooLong);
+        }
+    }
+
+    @Transactional(readOnly = true)
+    byte[] estimate(long jobId) {
+        Job job = jobs.job(jobId);
+        IntakeService.AtTheCounter known = intake.known(jobId);
+        Estimate estimate = known.estimate();
+        String money = " " + known.currency();
+        String title = "Estimate: " + job.maker() + " " + job.model();
+        try (PdfPage page = new PdfPage(title)) {
+            page.heading(shop.shop().name());
+            page.heading(title);
+            page.line("Tray " + job.trayNumber() + ", " + shop.today()
+                    + (job.ownerName().isEmpty() ? "" : ", for " + job.ownerName()));
+            page.space(3);
+            page.line("You told us:");
+            page.line(job.complaint());
+            page.heading("What we expect");
+            page.line("Most likely " + estimate.likely() + money + ", usually between " + estimate.low() + " and "
+                    + estimate.high() + money + ".");
+            page.line(String.format(
+                    Locale.ROOT,
+                    "Bench time %.0f to %.0f minutes at %s%s an hour; parts, landed, %.2f to %.2f%s.",
+                    estimate.minutes().low(),
+                    estimate.minutes().high(),
+                    shop.terms().terms().hourlyRate(),
+                    money,
+                    estimate.parts().low(),
+                    estimate.parts().high(),
+                    money));
+            page.line(
+                    switch (estimate.basis()) {
+                        case MODEL -> "From " + estimate.jobs() + " repairs of this model here.";
+                        case KIND -> "From " + estimate.jobs() + " repairs of machines of this kind here.";
+                        case GENERAL -> "We have not repaired one like it often enough: this is a general range.";
+                    });
+            estimate.shareOfNew()
+                    .ifPresent(share -> page.line(String.format(
+                            Locale.ROOT,
+                            "A new one costs %s%s; the repair is about %.0f %% of that: %s.",
+                            job.newPrice().orElseThrow(),
+                            money,
+                            100 * share,
+                            estimate.why())));
+            page.space(4);
+            page.line("An estimate, not an offer: what is found inside decides. We ask before going beyond "
+                    + job.ownerWord()
+                            .flatMap(JobService.OwnerWord::limit)
+                            .map(l -> l + money)
+                            .orElse("the upper figure")
+                    + ".");
+            page.space(14);
+            page.line("Agreed up to  ______________" + money
+                    + "        Date  ______________        Signature  ____________________");
+            return page.bytes();
+        }
+    }
+}

@@ -1,0 +1,131 @@
+package app.gewerk.server.teardown;
+
+import app.gewerk.core.teardown.LedgerDifference;
+import app.gewerk.core.teardown.StepLine;
+import app.gewerk.core.teardown.TeardownStep;
+import app.gewerk.server.http.FieldProblem;
+import app.gewerk.server.shop.Here;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+class TeardownController {
+    private final TeardownService teardown;
+    private final TraySheet sheet;
+
+    TeardownController(TeardownService teardown, TraySheet sheet) {
+        this.teardown = teardown;
+        this.sheet = sheet;
+    }
+
+    record Line(String line) {}
+
+    /** How a typed line is understood. */
+    record ReadLine(TeardownStep step, List<String> cameOff, List<String> dangers) {}
+
+    /** @param after the key of the step it comes after, empty for the front; left out: at the end */
+    record AddStep(String key, String line, @Nullable String after) {}
+
+    record ChangeStep(int version, String line) {}
+
+    record MoveStep(String after) {}
+
+    record AnswerUnseen(String question, String answer) {}
+
+    record Merge(@Nullable Long otherJob, List<LedgerDifference.Keep> choices) {}
+
+    @PostMapping("/api/workings/teardown/read-line")
+    ReadLine readLine(@RequestBody Line line) {
+        try {
+            TeardownStep step = StepLine.read(line.line());
+            return new ReadLine(
+                    step,
+                    step.cameOff(),
+                    step.dangers().stream().map(d -> d.words()).toList());
+        } catch (IllegalArgumentException wrong) {
+            throw FieldProblem.of("line", String.valueOf(wrong.getMessage()));
+        }
+    }
+
+    @GetMapping("/api/teardown/{jobId}")
+    TeardownService.JobLedger ledger(@PathVariable long jobId) {
+        return teardown.ledger(jobId);
+    }
+
+    @PostMapping("/api/teardown/{jobId}/steps")
+    TeardownService.JobLedger add(Here here, @PathVariable long jobId, @RequestBody AddStep add) {
+        return teardown.add(here, jobId, add.key(), add.line(), Optional.ofNullable(add.after()));
+    }
+
+    @PutMapping("/api/teardown/{jobId}/steps/{key}")
+    TeardownService.JobLedger change(
+            Here here, @PathVariable long jobId, @PathVariable String key, @RequestBody ChangeStep change) {
+        return teardown.change(here, jobId, key, change.version(), change.line());
+    }
+
+    @DeleteMapping("/api/teardown/{jobId}/steps/{key}")
+    TeardownService.JobLedger remove(
+            Here here, @PathVariable long jobId, @PathVariable String key, @RequestParam int version) {
+        return teardown.remove(here, jobId, key, version);
+    }
+
+    @PostMapping("/api/teardown/{jobId}/steps/{key}/move")
+    TeardownService.JobLedger move(
+            Here here, @PathVariable long jobId, @PathVariable String key, @RequestBody MoveStep move) {
+        return teardown.move(here, jobId, key, move.after());
+    }
+
+    @PostMapping("/api/teardown/{jobId}/unseen")
+    TeardownService.JobLedger answerUnseen(Here here, @PathVariable long jobId, @RequestBody AnswerUnseen answer) {
+        return teardown.answerUnseen(here, jobId, answer.question(), answer.answer());
+    }
+
+    @PostMapping("/api/teardown/{jobId}/way-in")
+    TeardownService.JobLedger saveWayIn(Here here, @PathVariable long jobId) {
+        return teardown.saveWayIn(here, jobId);
+    }
+
+    @GetMapping("/api/teardown/{jobId}/others")
+    List<TeardownService.OtherLedger> others(@PathVariable long jobId) {
+        return teardown.others(jobId);
+    }
+
+    /** This job's ledger beside that of another job, or without one the model's way in. */
+    @GetMapping("/api/teardown/{jobId}/compare")
+    TeardownService.Comparison compare(
+            @PathVariable long jobId, @RequestParam(required = false) @Nullable Long otherJob) {
+        return teardown.compare(jobId, Optional.ofNullable(otherJob));
+    }
+
+    @PostMapping("/api/teardown/{jobId}/merge")
+    TeardownService.JobLedger merge(Here here, @PathVariable long jobId, @RequestBody Merge merge) {
+        return teardown.merge(here, jobId, Optional.ofNullable(merge.otherJob()), merge.choices());
+    }
+
+    /** The tray as a page: a cell for each, to lay the parts on. */
+    @GetMapping("/api/teardown/{jobId}/tray.pdf")
+    ResponseEntity<byte[]> tray(@PathVariable long jobId) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_PDF)
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.inline()
+                                .filename("tray-" + jobId + ".pdf")
+                                .build()
+                                .toString())
+                .body(sheet.pdf(jobId));
+    }
+}

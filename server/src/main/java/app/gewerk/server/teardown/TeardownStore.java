@@ -1,0 +1,146 @@
+package app.gewerk.server.teardown;
+
+import static app.gewerk.server.db.Tables.HIDDEN_PART_ANSWER;
+import static app.gewerk.server.db.Tables.JOB;
+import static app.gewerk.server.db.Tables.PERSON;
+import static app.gewerk.server.db.Tables.TEARDOWN_STEP;
+import static org.jooq.impl.DSL.count;
+import static org.jooq.impl.DSL.max;
+
+import app.gewerk.core.teardown.TeardownStep;
+import app.gewerk.server.shop.Here;
+import app.gewerk.server.teardown.TeardownService.EnteredStep;
+import app.gewerk.server.teardown.TeardownService.OtherLedger;
+import java.time.OffsetDateTime;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.jooq.DSLContext;
+import org.jooq.JSONB;
+import org.springframework.stereotype.Repository;
+import tools.jackson.databind.json.JsonMapper;
+
+@Repository
+class TeardownStore {
+    private final DSLContext sql;
+    private final JsonMapper json;
+
+    TeardownStore(DSLContext sql, JsonMapper json) {
+        this.sql = sql;
+        this.json = json;
+    }
+
+    record Placed(String key, double position) {}
+
+    List<EnteredStep> steps(long jobId) {
+        return sql.select(
+                        TEARDOWN_STEP.KEY,
+                        TEARDOWN_STEP.STEP,
+                        TEARDOWN_STEP.VERSION,
+                        PERSON.NAME,
+                        TEARDOWN_STEP.DONE_AT)
+                .from(TEARDOWN_STEP)
+                .join(PERSON)
+                .on(PERSON.ID.eq(TEARDOWN_STEP.DONE_BY))
+                .where(TEARDOWN_STEP.JOB_ID.eq(jobId))
+                .orderBy(TEARDOWN_STEP.POSITION, TEARDOWN_STEP.ID)
+                .fetch(r -> EnteredStep.of(
+                        r.value1(),
+                        json.readValue(r.value2().data(), TeardownStep.class),
+                        r.value3(),
+                        r.value4(),
+                        r.value5()));
+    }
+
+    List<Placed> places(long jobId) {
+        return sql.select(TEARDOWN_STEP.KEY, TEARDOWN_STEP.POSITION)
+                .from(TEARDOWN_STEP)
+                .where(TEARDOWN_STEP.JOB_ID.eq(jobId))
+                .orderBy(TEARDOWN_STEP.POSITION, TEARDOWN_STEP.ID)
+                .fetch(r -> new Placed(r.value1(), r.value2()));
+    }
+
+    /** False when a step with that key stands already. */
+    boolean insert(Here here, long jobId, String key, double position, TeardownStep step, OffsetDateTime now) {
+        return sql.insertInto(TEARDOWN_STEP)
+                        .set(TEARDOWN_STEP.JOB_ID, jobId)
+                        .set(TEARDOWN_STEP.SHOP_ID, here.shopId())
+                        .set(TEARDOWN_STEP.KEY, key)
+                        .set(TEARDOWN_STEP.POSITION, position)
+                        .set(TEARDOWN_STEP.STEP, JSONB.valueOf(json.writeValueAsString(step)))
+                        .set(TEARDOWN_STEP.DONE_BY, here.personId())
+                        .set(TEARDOWN_STEP.DONE_AT, now)
+                        .onConflictDoNothing()
+                        .execute()
+                == 1;
+    }
+
+    boolean update(long jobId, String key, int version, TeardownStep step) {
+        return sql.update(TEARDOWN_STEP)
+                        .set(TEARDOWN_STEP.STEP, JSONB.valueOf(json.writeValueAsString(step)))
+                        .set(TEARDOWN_STEP.VERSION, TEARDOWN_STEP.VERSION.plus(1))
+                        .where(
+                                TEARDOWN_STEP.JOB_ID.eq(jobId),
+                                TEARDOWN_STEP.KEY.eq(key),
+                                TEARDOWN_STEP.VERSION.eq(version))
+                        .execute()
+                == 1;
+    }
+
+    boolean remove(long jobId, String key, int version) {
+        return sql.deleteFrom(TEARDOWN_STEP)
+                        .where(
+                                TEARDOWN_STEP.JOB_ID.eq(jobId),
+                                TEARDOWN_STEP.KEY.eq(key),
+                                TEARDOWN_STEP.VERSION.eq(version))
+                        .execute()
+                == 1;
+    }
+
+    void place(long jobId, String key, double position) {
+        sql.update(TEARDOWN_STEP)
+                .set(TEARDOWN_STEP.POSITION, position)
+                .where(TEARDOWN_STEP.JOB_ID.eq(jobId), TEARDOWN_STEP.KEY.eq(key))
+                .execute();
+    }
+
+    Optional<OtherLedger> lastOtherLedger(long modelId, long jobId) {
+        return otherLedgers(modelId, jobId).stream().findFirst();
+    }
+
+    List<OtherLedger> otherLedgers(long modelId, long jobId) {
+        return sql.select(JOB.ID, JOB.TRAY_NUMBER, max(PERSON.NAME), count())
+                .from(TEARDOWN_STEP)
+                .join(JOB)
+                .on(JOB.ID.eq(TEARDOWN_STEP.JOB_ID))
+                .join(PERSON)
+                .on(PERSON.ID.eq(TEARDOWN_STEP.DONE_BY))
+                .where(JOB.MACHINE_MODEL_ID.eq(modelId), JOB.ID.ne(jobId))
+                .groupBy(JOB.ID)
+                .orderBy(JOB.ID.desc())
+                .limit(20)
+                .fetch(r -> new OtherLedger(r.value1(), r.value2(), r.value3(), r.value4()));
+    }
+
+    Set<String> answered(long jobId) {
+        return new HashSet<>(sql.select(HIDDEN_PART_ANSWER.QUESTION)
+                .from(HIDDEN_PART_ANSWER)
+                .where(HIDDEN_PART_ANSWER.JOB_ID.eq(jobId))
+                .fetch(r -> r.value1()));
+    }
+
+    void answerUnseen(Here here, long jobId, String question, String answer, OffsetDateTime now) {
+        sql.insertInto(HIDDEN_PART_ANSWER)
+                .set(HIDDEN_PART_ANSWER.JOB_ID, jobId)
+                .set(HIDDEN_PART_ANSWER.SHOP_ID, here.shopId())
+                .set(HIDDEN_PART_ANSWER.QUESTION, question)
+                .set(HIDDEN_PART_ANSWER.ANSWER, answer)
+                .set(HIDDEN_PART_ANSWER.ANSWERED_BY, here.personId())
+                .set(HIDDEN_PART_ANSWER.ANSWERED_AT, now)
+                .onConflict(HIDDEN_PART_ANSWER.JOB_ID, HIDDEN_PART_ANSWER.QUESTION)
+                .doUpdate()
+                .set(HIDDEN_PART_ANSWER.ANSWER, answer)
+                .execute();
+    }
+}
