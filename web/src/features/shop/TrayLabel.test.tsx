@@ -8,7 +8,7 @@ const tray: Schemas['Tray'] = {
   id: 19,
   trayNumber: 7,
   kind: 'slideProjector',
-  machine: 'Vantorel Carousel 24',
+  machine: 'Vantorel Slidewell 24',
   complaint: 'stops half way',
   ownerName: 'Gert Pallin',
   waitsFor: '',
@@ -26,7 +26,7 @@ function shown(part: Partial<Schemas['Tray']>, today = '2026-11-23') {
 
 describe('a tray label', () => {
   it('shows its number with two digits, the machine and the next step', () => {
-    expect(shown({})).toMatch(/^07Vantorel Carousel 24stops half waynext: Read$/);
+    expect(shown({})).toMatch(/^07Vantorel Slidewell 24stops half waynext: Read$/);
   });
 
   it('says what it waits for rather than the next step', () => {

@@ -61,7 +61,7 @@ class FromComplaintToGearTest {
     private static void takeIn(Technician technician) {
         technician.press("n");
         technician.field("Maker").fill("Vantorel");
-        technician.field("Model").fill("Carousel 24");
+        technician.field("Model").fill("Slidewell 24");
         technician.button("Put it in a tray").click();
         assertThat(technician.text("Pick what kind of machine it is")).isVisible();
         technician.page.getByLabel("What is it?").selectOption("slide projector");
@@ -71,7 +71,7 @@ class FromComplaintToGearTest {
         technician.field("Price of a new one").fill("129,90");
         technician.button("Put it in a tray").click();
         assertThat(technician.page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
-                .containsText("Vantorel Carousel 24");
+                .containsText("Vantorel Slidewell 24");
         assertThat(technician.role(AriaRole.NAVIGATION, "Rack of trays")).containsText("01");
     }
 
@@ -187,7 +187,7 @@ class FromComplaintToGearTest {
         Path file = Files.createTempFile("job", ".pdf");
         Files.write(file, pdf);
         assertThat(RunningGewerk.run(List.of("pdftotext", "-layout", file.toString(), "-")))
-                .contains("Vantorel Carousel 24")
+                .contains("Vantorel Slidewell 24")
                 .contains("It clicks")
                 .contains("mains voltage: read by Mara")
                 .contains("Taken to be: 0.5 module, 24 teeth, 20°")

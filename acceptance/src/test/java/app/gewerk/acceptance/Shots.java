@@ -18,7 +18,7 @@ public final class Shots {
             shot(technician, "/", "What presses most", folder.resolve("bench.png"));
             technician.open("/new");
             technician.field("Maker").pressSequentially("vant");
-            technician.text("Vantorel Carousel 24").waitFor();
+            technician.text("Vantorel Slidewell 24").waitFor();
             picture(technician, folder.resolve("take-in.png"));
             shot(technician, "/job/19/listen", "What it may be", folder.resolve("listen.png"));
             shot(technician, "/job/25/read", "Next:", folder.resolve("read-next.png"));

@@ -100,7 +100,7 @@ public class Api {
 
     /** Takes a machine in and answers the job's number. */
     public long job(Cookie here, String complaint) {
-        Answer answer = post(here, "/api/intake", intake("Vantorel", "Carousel 24", complaint));
+        Answer answer = post(here, "/api/intake", intake("Vantorel", "Slidewell 24", complaint));
         if (answer.status() != 201) {
             throw new IllegalStateException(answer.text());
         }

@@ -61,7 +61,7 @@ class BenchApiTest {
 
     @Test
     void aSaveSentTwiceMakesOneJob() {
-        Map<String, Object> intake = Api.intake("Vantorel", "Carousel 24", "once");
+        Map<String, Object> intake = Api.intake("Vantorel", "Slidewell 24", "once");
         Api.Answer first = api.post(mara, "/api/intake", intake, "key-0001-abcd");
         Api.Answer second = api.post(mara, "/api/intake", intake, "key-0001-abcd");
         assertThat(second.body().path("id")).isEqualTo(first.body().path("id"));
@@ -77,18 +77,18 @@ class BenchApiTest {
         assertThat(api.put(
                                 mara,
                                 "/api/intake/" + id + "?version=1",
-                                Api.intake("Vantorel", "Carousel 24", "Mara's words"))
+                                Api.intake("Vantorel", "Slidewell 24", "Mara's words"))
                         .status())
                 .isEqualTo(200);
         Api.Answer second =
-                api.put(ren, "/api/intake/" + id + "?version=1", Api.intake("Vantorel", "Carousel 24", "Ren's words"));
+                api.put(ren, "/api/intake/" + id + "?version=1", Api.intake("Vantorel", "Slidewell 24", "Ren's words"));
         assertThat(second.status()).isEqualTo(409);
         assertThat(second.body().path("current").path("complaint").asString()).isEqualTo("Mara's words");
         assertThat(second.body().path("current").path("version").asInt()).isEqualTo(2);
         assertThat(api.put(
                                 ren,
                                 "/api/intake/" + id + "?version=2",
-                                Api.intake("Vantorel", "Carousel 24", "Ren's words"))
+                                Api.intake("Vantorel", "Slidewell 24", "Ren's words"))
                         .status())
                 .isEqualTo(200);
     }
