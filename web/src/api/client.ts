@@ -23,11 +23,16 @@ export class Refused extends Error {
 /** The server could not be reached at all. */
 export class Unreachable extends Error {}
 
+function xsrf(): string | undefined {
+  const token = /(?:^|; )XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1];
+  return token && decodeURIComponent(token);
+}
+
 const client = createClient<paths>({ baseUrl: '/' });
 client.use({
   onRequest({ request }) {
-    const token = /(?:^|; )XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1];
-    if (token && request.method !== 'GET') request.headers.set('X-XSRF-TOKEN', decodeURIComponent(token));
+    const token = xsrf();
+    if (token && request.method !== 'GET') request.headers.set('X-XSRF-TOKEN', token);
     return request;
   },
 });
@@ -61,6 +66,24 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
     problem?.fields ?? [],
     problem?.current,
   );
+}
+
+/** Sends a file as it is. */
+export async function upload<T>(path: string, file: Blob): Promise<T> {
+  const token = xsrf();
+  const send = async (): Promise<Answer<T>> => {
+    const response = await fetch(path, {
+      method: 'POST',
+      headers: {
+        'Content-Type': 'application/octet-stream',
+        ...(token ? { 'X-XSRF-TOKEN': token } : {}),
+      },
+      body: file,
+    });
+    const body: unknown = await response.json();
+    return response.ok ? { data: body as T, response } : { error: body, response };
+  };
+  return ask(send());
 }
 
 export function newKey(): string {

@@ -36,6 +36,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/damage/{jobId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["mapped"];
+        put: operations["save_2"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/damage/{jobId}/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/device": {
         parameters: {
             query?: never;
@@ -45,6 +77,38 @@ export interface paths {
         };
         get: operations["find_1"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/device/part-types": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["partTypes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/device/{modelId}/train": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["train"];
+        put: operations["saveTrain"];
         post?: never;
         delete?: never;
         options?: never;
@@ -62,6 +126,70 @@ export interface paths {
         get: operations["heard"];
         put: operations["save_1"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/diagnosis/{jobId}/culprit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["stateCulprit"];
+        delete: operations["withdrawCulprit"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/diagnosis/{jobId}/question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["question"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/diagnosis/{jobId}/rhythm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tap"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/diagnosis/{jobId}/weigh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["weigh_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -132,6 +260,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/intake/counter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["atTheCounter"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/intake/serial-rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["serialRules"];
+        put?: never;
+        post: operations["addRule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/intake/serial-rules/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeRule"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/intake/{jobId}": {
         parameters: {
             query?: never;
@@ -141,6 +317,22 @@ export interface paths {
         };
         get?: never;
         put: operations["correct"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/intake/{jobId}/about-to": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["aboutTo"];
         post?: never;
         delete?: never;
         options?: never;
@@ -164,7 +356,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/intake/{jobId}/cautions/{hazard}/tick": {
+    "/api/intake/{jobId}/cautions/tick": {
         parameters: {
             query?: never;
             header?: never;
@@ -174,6 +366,102 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["tick"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/intake/{jobId}/electrical": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["electricalChecks"];
+        put?: never;
+        post: operations["recordCheck"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/intake/{jobId}/estimate.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["estimate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/intake/{jobId}/hazards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["hazards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/intake/{jobId}/known": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["known"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/intake/{jobId}/owner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ownerSays"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/intake/{jobId}/ticket.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ticket"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -228,6 +516,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/job/{id}/bench-minutes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["benchMinutes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/job/{id}/journal": {
         parameters: {
             query?: never;
@@ -253,7 +557,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["move"];
+        post: operations["move_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -270,6 +574,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/job/{id}/pulse": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["pulse"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -300,6 +620,86 @@ export interface paths {
             cookie?: never;
         };
         get: operations["jobSvg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photo/{jobId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["photos"];
+        put?: never;
+        post: operations["keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photo/{jobId}/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["remove_1"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photo/{jobId}/{id}/image.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["image"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photo/{jobId}/{id}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["mark"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photo/{jobId}/{id}/thumbnail.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["thumbnail"];
         put?: never;
         post?: never;
         delete?: never;
@@ -372,6 +772,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shop/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["terms"];
+        put: operations["saveTerms"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sourcing/{jobId}/offers": {
         parameters: {
             query?: never;
@@ -420,7 +836,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/workings/diagnosis/rank": {
+    "/api/teardown/{jobId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ledger"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teardown/{jobId}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teardown/{jobId}/merge": {
         parameters: {
             query?: never;
             header?: never;
@@ -429,7 +877,167 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["rank"];
+        post: operations["merge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teardown/{jobId}/others": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["others"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teardown/{jobId}/steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teardown/{jobId}/steps/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change"];
+        post?: never;
+        delete: operations["remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teardown/{jobId}/steps/{key}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teardown/{jobId}/tray.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["tray"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teardown/{jobId}/unseen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["answerUnseen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teardown/{jobId}/way-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["saveWayIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/damage/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/diagnosis/rhythm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["rhythm"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/diagnosis/weigh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["weigh"];
         delete?: never;
         options?: never;
         head?: never;
@@ -596,20 +1204,71 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workings/teardown/read-line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readLine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        Answers: {
-            answers: {
-                [key: string]: "seen" | "notSeen" | "notTried";
-            };
+        AboutTo: {
+            operations: ("start" | "power" | "open" | "clean" | "make" | "close" | "run" | "return" | "heat" | "solvent" | "glue" | "press" | "cut")[];
+        };
+        AddStep: {
+            after?: string;
+            key: string;
+            line: string;
+        };
+        AnswerUnseen: {
+            answer: string;
+            question: string;
         };
         Arc: {
             /** Format: double */
             angleDeg: number;
             /** Format: int32 */
             pitches: number;
+        };
+        AtTheCounter: {
+            currency: string;
+            era?: string;
+            estimate: components["schemas"]["Estimate"];
+            recall: components["schemas"]["Recall"];
+        };
+        Balance: {
+            beside: components["schemas"]["Lying"][];
+            cells: components["schemas"]["CellHolds"][];
+            /** Format: int32 */
+            fasteners: number;
+            lookAlikes: components["schemas"]["LookAlike"][];
+            /** Format: double */
+            minutes: number;
+            nextFree?: string;
+            /** Format: int32 */
+            parts: number;
+        };
+        Band: {
+            /** Format: double */
+            fromMm: number;
+            /** Format: double */
+            toMm: number;
+        };
+        BenchMinutes: {
+            /** Format: int32 */
+            minutes: number;
         };
         BlankSpec: {
             bore?: components["schemas"]["BoreSpec"];
@@ -674,15 +1333,56 @@ export interface components {
             /** Format: int32 */
             toothCount: number;
         };
-        Caution: {
-            hazard: string;
-            referOn: boolean;
-            text: string;
+        Cause: {
+            code: string;
+            /** Format: double */
+            probability: number;
+            putRight: string;
+            reasons: string[];
             words: string;
         };
+        CellHolds: {
+            cell: string;
+            lying: components["schemas"]["Lying"][];
+        };
+        ChangeStep: {
+            line: string;
+            /** Format: int32 */
+            version: number;
+        };
+        CheckEntry: {
+            cordLengthM?: string;
+            cordSound: boolean;
+            earthOhm?: string;
+            earthPinSound: boolean;
+            instrument?: string;
+            insulationMegohm?: string;
+            plugSound: boolean;
+            /** @enum {string} */
+            protection: "earthed" | "doubleInsulated" | "lowVoltage";
+        };
         Choices: {
-            cautions: components["schemas"]["Caution"][];
+            hazards: components["schemas"]["Hazard"][];
             kinds: components["schemas"]["Kind"][];
+            operations: components["schemas"]["SaidOperation"][];
+        };
+        ComparedRow: {
+            differs: string[];
+            mine?: string;
+            theirs?: string;
+        };
+        Comparison: {
+            by: string;
+            fromBook: boolean;
+            /** Format: int64 */
+            otherJob?: number;
+            rows: components["schemas"]["ComparedRow"][];
+        };
+        Component: {
+            behind: string;
+            code: string;
+            type: string;
+            words: string;
         };
         Count: {
             arc?: components["schemas"]["Arc"];
@@ -695,6 +1395,14 @@ export interface components {
             /** Format: int32 */
             to?: number;
             typed?: string;
+        };
+        Culprit: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            fault: string;
+            why: string;
+            words: string;
         };
         Decide: {
             order?: components["schemas"]["OrderRequest"];
@@ -718,6 +1426,14 @@ export interface components {
             /** @enum {string} */
             weight: "harmless" | "benchWork" | "risk";
             words: string;
+        };
+        Doubt: {
+            question?: components["schemas"]["Question"];
+        };
+        Draw: {
+            marks: components["schemas"]["DrawnMark"][];
+            /** Format: int32 */
+            version: number;
         };
         Drawing: {
             /** Format: double */
@@ -756,17 +1472,78 @@ export interface components {
             /** Format: double */
             tipMm: number;
         };
+        DrawnMark: {
+            /** Format: double */
+            fromX: number;
+            /** Format: double */
+            fromY: number;
+            /** @enum {string} */
+            shape: "arrow" | "circle";
+            /** Format: double */
+            toX: number;
+            /** Format: double */
+            toY: number;
+            words: string;
+        };
+        EarlierLedger: {
+            by: string;
+            fromBook: boolean;
+            /** Format: int64 */
+            jobId?: number;
+            /** Format: int32 */
+            next?: number;
+            steps: components["schemas"]["EarlierStep"][];
+        };
+        EarlierStep: {
+            dangers: string[];
+            line: string;
+            step: components["schemas"]["TeardownStep"];
+        };
+        ElectricalCheck: {
+            findings: string[];
+            safeToPower: boolean;
+        };
+        EnteredStep: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            cameOff: string[];
+            key: string;
+            line: string;
+            step: components["schemas"]["TeardownStep"];
+            /** Format: int32 */
+            version: number;
+        };
+        Estimate: {
+            /** @enum {string} */
+            basis: "model" | "kind" | "general";
+            high: number;
+            /** Format: int32 */
+            jobs: number;
+            likely: number;
+            low: number;
+            minutes: components["schemas"]["Range"];
+            parts: components["schemas"]["Range"];
+            /** Format: double */
+            shareOfNew?: number;
+            /** @enum {string} */
+            verdict: "easyYes" | "worthDoing" | "askOwner" | "hardlyWorth" | "noNewPrice";
+            why: string;
+        };
         ExpectationView: {
             candidate: string;
             /** Format: double */
             expected: number;
         };
-        Fault: {
-            check: string;
-            code: string;
+        Fastener: {
+            cell: string;
+            /** Format: int32 */
+            count: number;
+            head: string;
+            kind: string;
             /** Format: double */
-            generalRate: number;
-            words: string;
+            lengthMm: number;
+            thread: string;
         };
         FileRequest: {
             blank?: components["schemas"]["BlankSpec"];
@@ -900,14 +1677,35 @@ export interface components {
             /** Format: double */
             usualPinMm?: number;
         };
+        Hazard: {
+            code: string;
+            words: string;
+        };
         Heard: {
             answers: {
-                [key: string]: "seen" | "notSeen" | "notTried";
+                [key: string]: "seen" | "notSeen" | "cannot" | "notTried";
             };
-            faults: components["schemas"]["Ranked"][];
-            observations: components["schemas"]["Observation"][];
+            culprits: components["schemas"]["Culprit"][];
+            machine: components["schemas"]["Machine"];
+            opened: string[];
+            ownTrain: boolean;
+            rhythms: components["schemas"]["TappedRhythm"][];
+            standing: components["schemas"]["Standing"];
+            tasks: components["schemas"]["Task"][];
+            /** Format: int32 */
+            trainVersion: number;
             /** Format: int32 */
             version: number;
+            whatElse: components["schemas"]["StillPossible"][];
+        };
+        HiddenPart: {
+            afterStep: string;
+            question: string;
+            words: string;
+        };
+        History: {
+            minutes: number[];
+            parts: number[];
         };
         HolesSpec: {
             /** Format: double */
@@ -937,38 +1735,53 @@ export interface components {
             worn?: boolean;
         };
         Intake: {
+            arrivedLike?: string;
             cameWith?: string;
             complaint: string;
+            earlierRepairs?: string;
             era?: string;
             hazards?: string[];
+            history?: string;
             kind: string;
             maker: string;
             model: string;
             newPrice?: string;
             ownerName?: string;
             ownerPhone?: string;
+            plate?: string;
             /** Format: date */
             promisedOn?: string;
             serial?: string;
+            wouldSpend?: string;
         };
         Job: {
+            arrivedLike: string;
+            /** Format: int32 */
+            benchMinutes?: number;
             cameWith: string;
             complaint: string;
+            earlierRepairs: string;
             era: string;
             /** Format: int32 */
             gearVersion: number;
+            history: string;
             /** Format: int64 */
             id: number;
             kind: string;
             /** Format: int32 */
             listenVersion: number;
+            /** Format: int64 */
+            machineModelId: number;
             maker: string;
             model: string;
             newPrice?: number;
+            opened: string[];
             ownerName: string;
             ownerPhone: string;
+            ownerWord?: components["schemas"]["OwnerWord"];
             /** @enum {string} */
             place: "onTheBench" | "waitingForGear" | "waitingForAnswer" | "toProve" | "readyToGo" | "putAway";
+            plate: string;
             /** Format: date */
             promisedOn?: string;
             serial: string;
@@ -980,15 +1793,30 @@ export interface components {
             /** Format: int32 */
             version: number;
             waitsFor: string;
+            wouldSpend?: number;
         };
         JobCaution: {
+            code: string;
             hazard: string;
+            /** @enum {string} */
+            operation: "start" | "power" | "open" | "clean" | "make" | "close" | "run" | "return" | "heat" | "solvent" | "glue" | "press" | "cut";
             referOn: boolean;
+            /** @enum {string} */
+            step?: "takeIn" | "listen" | "open" | "look" | "read" | "choose" | "get" | "closeUp" | "prove" | "handBack";
             text: string;
             /** Format: date-time */
             tickedAt?: string;
             tickedBy?: string;
             words: string;
+        };
+        JobLedger: {
+            balance: components["schemas"]["Balance"];
+            cells: string[];
+            /** Format: int32 */
+            columns: number;
+            earlier?: components["schemas"]["EarlierLedger"];
+            steps: components["schemas"]["EnteredStep"][];
+            unseen: components["schemas"]["HiddenPart"][];
         };
         JournalEntry: {
             /** Format: date-time */
@@ -1002,7 +1830,34 @@ export interface components {
         Kind: {
             code: string;
             hazards: string[];
+            train: string;
             words: string;
+        };
+        KnownCulprit: {
+            fault: string;
+            /** Format: int32 */
+            times: number;
+            words: string;
+        };
+        KnownCure: {
+            /** Format: int32 */
+            times: number;
+            way: string;
+            words: string;
+        };
+        KnownMachine: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            jobs: number;
+            kind: string;
+            maker: string;
+            name: string;
+        };
+        KnownRule: {
+            /** Format: int64 */
+            id: number;
+            rule: components["schemas"]["SerialRule"];
         };
         LandedCost: {
             /** Format: date */
@@ -1024,18 +1879,49 @@ export interface components {
             tax: number;
             total: number;
         };
+        LastPart: {
+            /** Format: date-time */
+            at: string;
+            currency: string;
+            /** Format: int32 */
+            pieces: number;
+            seller: string;
+            total: number;
+            words: string;
+        };
+        Line: {
+            line: string;
+        };
+        LookAlike: {
+            cell: string;
+            words: string;
+        };
         LoopView: {
             path: string;
             what: string;
         };
-        Machine: {
-            /** Format: int64 */
-            id: number;
+        Lying: {
             /** Format: int32 */
-            jobs: number;
-            kind: string;
-            maker: string;
-            name: string;
+            count: number;
+            /** Format: int32 */
+            step: number;
+            words: string;
+        };
+        Machine: {
+            components: components["schemas"]["Component"][];
+            openings: components["schemas"]["Opening"][];
+        };
+        MapReading: {
+            mates: string[];
+            pattern: components["schemas"]["Reading"];
+            sisters: string[];
+        };
+        Mapped: {
+            gears: components["schemas"]["Component"][];
+            map?: components["schemas"]["ToothMap"];
+            reading?: components["schemas"]["MapReading"];
+            /** Format: int32 */
+            version: number;
         };
         MarkView: {
             /** Format: double */
@@ -1080,6 +1966,11 @@ export interface components {
             toothCount: components["schemas"]["Count"];
             worn?: boolean;
         };
+        Merge: {
+            choices: ("mine" | "theirs" | "both" | "neither")[];
+            /** Format: int64 */
+            otherJob?: number;
+        };
         Move: {
             /** @enum {string} */
             place: "onTheBench" | "waitingForGear" | "waitingForAnswer" | "toProve" | "readyToGo" | "putAway";
@@ -1088,8 +1979,22 @@ export interface components {
             waitsFor?: string;
             why?: string;
         };
+        MoveStep: {
+            after: string;
+        };
         Name: {
             name: string;
+        };
+        Next: {
+            /** Format: double */
+            bits: number;
+            key: string;
+            /** Format: double */
+            minutes: number;
+            openFirst: components["schemas"]["Opening"][];
+            risk: string;
+            settles: components["schemas"]["Settles"][];
+            words: string;
         };
         NextReadingView: {
             again: boolean;
@@ -1116,10 +2021,6 @@ export interface components {
             step: "takeIn" | "listen" | "open" | "look" | "read" | "choose" | "get" | "closeUp" | "prove" | "handBack";
             what?: string;
         };
-        Observation: {
-            code: string;
-            words: string;
-        };
         Offer: {
             landed: components["schemas"]["LandedCost"];
             match: components["schemas"]["Match"];
@@ -1131,6 +2032,25 @@ export interface components {
             pieces: number;
             silent: string[];
             wanted: string;
+        };
+        OneSided: {
+            /** Format: int32 */
+            anticlockwise: number;
+            /** Format: double */
+            chance: number;
+            /** Format: int32 */
+            clockwise: number;
+            /** @enum {string} */
+            flank: "clockwise" | "anticlockwise" | "both";
+        };
+        Opening: {
+            after: string;
+            code: string;
+            /** Format: double */
+            minutes: number;
+            /** Format: int32 */
+            parts: number;
+            words: string;
         };
         Order: {
             /** Format: date */
@@ -1150,6 +2070,15 @@ export interface components {
             pieces: number;
             seller: string;
         };
+        OtherLedger: {
+            by: string;
+            /** Format: int64 */
+            jobId: number;
+            /** Format: int32 */
+            steps: number;
+            /** Format: int32 */
+            trayNumber: number;
+        };
         OutlierView: {
             /** Format: double */
             expected: number;
@@ -1165,6 +2094,19 @@ export interface components {
             /** @enum {string} */
             what?: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance" | "chordOverTips" | "pitchesAlong" | "toothHeight" | "helixAngle" | "leadAngle" | "coneAngle";
             words: string;
+        };
+        OwnerAnswer: {
+            limit?: string;
+            /** @enum {string} */
+            says: "asked" | "agreed" | "declined";
+            /** Format: int32 */
+            version: number;
+        };
+        OwnerWord: {
+            /** Format: date-time */
+            at: string;
+            limit?: number;
+            word: string;
         };
         Pair: {
             /** Format: double */
@@ -1242,10 +2184,46 @@ export interface components {
             first: components["schemas"]["GearSpec"];
             second: components["schemas"]["GearSpec"];
         };
+        PartOff: {
+            cell: string;
+            marks: string;
+            name: string;
+            side: string;
+            wayRound: string;
+        };
+        Periodicity: {
+            /** Format: double */
+            amplitude: number;
+            /** Format: double */
+            chance: number;
+            /** Format: int32 */
+            order: number;
+            /** Format: int32 */
+            places: number;
+        };
         Person: {
             /** Format: int64 */
             id: number;
             name: string;
+        };
+        Photo: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: int32 */
+            height: number;
+            /** Format: int64 */
+            id: number;
+            key: string;
+            marks: components["schemas"]["DrawnMark"][];
+            name: string;
+            /** @enum {string} */
+            step: "takeIn" | "listen" | "open" | "look" | "read" | "choose" | "get" | "closeUp" | "prove" | "handBack";
+            teardownKey: string;
+            /** Format: int32 */
+            version: number;
+            /** Format: int32 */
+            width: number;
         };
         Pitch: {
             /** @enum {string} */
@@ -1262,18 +2240,59 @@ export interface components {
             goodsFrom: number;
             price: number;
         };
-        Ranked: {
-            fault: components["schemas"]["Fault"];
+        Pulse: {
+            /** Format: int64 */
+            journal: number;
+        };
+        Question: {
+            likelier: string;
+            /** Format: double */
+            likelierProbability: number;
+            lookFirst?: string;
             /** Format: double */
             probability: number;
-            speaksAgainst: string[];
-            speaksFor: string[];
+            words: string;
+        };
+        Range: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            likely: number;
+            /** Format: double */
+            low: number;
+        };
+        Ranked: {
+            component: string;
+            key: string;
+            part: string;
+            /** Format: double */
+            probability: number;
+            speaksAgainst: components["schemas"]["Reason"][];
+            speaksFor: components["schemas"]["Reason"][];
+            way: string;
+            words: string;
+            wouldChange?: components["schemas"]["WouldChange"];
         };
         Ratio: {
             /** Format: int32 */
             mateToothCount: number;
             /** Format: double */
             mateTurns: number;
+        };
+        ReadLine: {
+            cameOff: string[];
+            dangers: string[];
+            step: components["schemas"]["TeardownStep"];
+        };
+        Reading: {
+            alsoLook: string[];
+            band?: components["schemas"]["WornBand"];
+            causes: components["schemas"]["Cause"][];
+            /** Format: int32 */
+            fragmentsToFind: number;
+            oneSided?: components["schemas"]["OneSided"];
+            periodicity?: components["schemas"]["Periodicity"];
+            usableArc?: components["schemas"]["UsableArc"];
         };
         ReadingEntry: {
             /** @enum {string} */
@@ -1332,6 +2351,44 @@ export interface components {
             what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance" | "chordOverTips" | "pitchesAlong" | "toothHeight" | "helixAngle" | "leadAngle" | "coneAngle";
             words: string;
         };
+        Readings: {
+            /** Format: double */
+            cordLengthM?: number;
+            cordSound: boolean;
+            /** Format: double */
+            earthOhm?: number;
+            earthPinSound: boolean;
+            /** Format: double */
+            insulationMegohm?: number;
+            plugSound: boolean;
+            /** @enum {string} */
+            protection: "earthed" | "doubleInsulated" | "lowVoltage";
+        };
+        Reason: {
+            /** Format: double */
+            times: number;
+            words: string;
+        };
+        Recall: {
+            /** Format: int32 */
+            closed: number;
+            culprits: components["schemas"]["KnownCulprit"][];
+            cures: components["schemas"]["KnownCure"][];
+            history: components["schemas"]["History"];
+            lastPart?: components["schemas"]["LastPart"];
+            ofKind: components["schemas"]["History"];
+            /** Format: int32 */
+            seen: number;
+            wayIn: boolean;
+        };
+        RecordedCheck: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            instrument: string;
+            readings: components["schemas"]["Readings"];
+            result: components["schemas"]["ElectricalCheck"];
+        };
         ResidualView: {
             /** Format: double */
             expected: number;
@@ -1346,15 +2403,54 @@ export interface components {
             what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance" | "chordOverTips" | "pitchesAlong" | "toothHeight" | "helixAngle" | "leadAngle" | "coneAngle";
             words: string;
         };
+        Rhythm: {
+            /** Format: double */
+            meanMs: number;
+            /** Format: int32 */
+            missed: number;
+            /** Format: double */
+            periodMs: number;
+            /** Format: double */
+            spreadMs: number;
+            /** Format: int32 */
+            taps: number;
+            /** Format: double */
+            uncertaintyMs: number;
+        };
+        SaidOperation: {
+            /** @enum {string} */
+            code: "start" | "power" | "open" | "clean" | "make" | "close" | "run" | "return" | "heat" | "solvent" | "glue" | "press" | "cut";
+            words: string;
+        };
         SaveHeard: {
             answers: {
-                [key: string]: "seen" | "notSeen" | "notTried";
+                [key: string]: "seen" | "notSeen" | "cannot" | "notTried";
             };
+            opened?: string[];
+            /** Format: int32 */
+            version: number;
+        };
+        SaveMap: {
+            map: components["schemas"]["ToothMap"];
             /** Format: int32 */
             version: number;
         };
         SaveReadings: {
             gear: components["schemas"]["GearEntry"];
+            /** Format: int32 */
+            version: number;
+        };
+        SaveTerms: {
+            /** Format: double */
+            askShare: number;
+            /** Format: double */
+            easyShare: number;
+            hourlyRate: number;
+            /** Format: int32 */
+            version: number;
+        };
+        SaveTrain: {
+            machine: components["schemas"]["Machine"];
             /** Format: int32 */
             version: number;
         };
@@ -1369,6 +2465,18 @@ export interface components {
         };
         Sent: {
             keys: string;
+        };
+        SerialRule: {
+            maker: string;
+            pattern: string;
+            /** Format: int32 */
+            yearsFrom: number;
+        };
+        Settles: {
+            ifNot: components["schemas"]["Then"];
+            ifSeen: components["schemas"]["Then"];
+            key: string;
+            words: string;
         };
         SheetGear: {
             gear: components["schemas"]["GearSpec"];
@@ -1386,6 +2494,11 @@ export interface components {
             trays: components["schemas"]["Tray"][];
             words: string;
         };
+        ShopTerms: {
+            terms: components["schemas"]["Terms"];
+            /** Format: int32 */
+            version: number;
+        };
         ShopView: {
             currency: string;
             here?: components["schemas"]["Person"];
@@ -1393,6 +2506,11 @@ export interface components {
             people: components["schemas"]["Person"][];
             /** Format: date */
             today: string;
+        };
+        Sign: {
+            key: string;
+            ofPart: boolean;
+            words: string;
         };
         SpanLine: {
             measurable: boolean;
@@ -1416,6 +2534,26 @@ export interface components {
             number: number;
             /** Format: int32 */
             toothCount: number;
+        };
+        Standing: {
+            /** Format: double */
+            bits: number;
+            faults: components["schemas"]["Ranked"][];
+            next: components["schemas"]["Next"][];
+            /** Format: double */
+            second: number;
+            sure: boolean;
+        };
+        StateCulprit: {
+            fault: string;
+            why?: string;
+        };
+        StillPossible: {
+            key: string;
+            lookBy?: string;
+            /** Format: double */
+            probability: number;
+            words: string;
         };
         Take: {
             /** Format: int32 */
@@ -1447,6 +2585,99 @@ export interface components {
             /** Format: int32 */
             toothCount: number;
         };
+        Tapped: {
+            /** Format: double */
+            outputTurns?: number;
+            /** Format: int32 */
+            skips?: number;
+            tapMs: number[];
+            what?: string;
+        };
+        TappedRhythm: {
+            by: string;
+            /** Format: int64 */
+            id: number;
+            /** Format: double */
+            outputTurns?: number;
+            rhythm: components["schemas"]["Rhythm"];
+            /** Format: int32 */
+            skips?: number;
+            what: string;
+        };
+        Task: {
+            behind: string;
+            key: string;
+            /** Format: double */
+            minutes: number;
+            risk: string;
+            signs: components["schemas"]["Sign"][];
+            words: string;
+        };
+        TeardownStep: {
+            dangers: ("spring" | "brittle" | "cable" | "liquid")[];
+            fasteners: components["schemas"]["Fastener"][];
+            /** Format: double */
+            minutes: number;
+            note: string;
+            opens: string;
+            partsOff: components["schemas"]["PartOff"][];
+            side: string;
+            tool: string;
+            what: string;
+            where: string;
+        };
+        Terms: {
+            /** Format: double */
+            askShare: number;
+            /** Format: double */
+            easyShare: number;
+            hourlyRate: number;
+        };
+        Then: {
+            fault: string;
+            /** Format: double */
+            probability: number;
+        };
+        TickCaution: {
+            caution: string;
+        };
+        ToothMap: {
+            bore: string;
+            brittle: boolean;
+            component: string;
+            /** Format: double */
+            faceWidthMm?: number;
+            fragmentsAccepted: string;
+            /** Format: int32 */
+            fragmentsFound: number;
+            gear: string;
+            hub: string;
+            marks: components["schemas"]["ToothMark"][];
+            /** Format: double */
+            mateWidthMm?: number;
+            oddColour: boolean;
+            softened: boolean;
+            /** Format: int32 */
+            toothCount: number;
+            web: string;
+        };
+        ToothMark: {
+            /** Format: double */
+            amount: number;
+            band?: components["schemas"]["Band"];
+            /** @enum {string} */
+            flank: "clockwise" | "anticlockwise" | "both";
+            /** @enum {string} */
+            kind: "missing" | "chipped" | "flattened" | "worn" | "rootCrack" | "hubCrack" | "band";
+            /** Format: int32 */
+            tooth: number;
+        };
+        Train: {
+            machine: components["schemas"]["Machine"];
+            own: boolean;
+            /** Format: int32 */
+            version: number;
+        };
         Tray: {
             complaint: string;
             /** Format: int64 */
@@ -1476,20 +2707,65 @@ export interface components {
             first: components["schemas"]["GearSpec"];
             second: components["schemas"]["GearSpec"];
         };
+        UsableArc: {
+            /** Format: double */
+            degrees: number;
+            /** Format: int32 */
+            fromTooth: number;
+            /** Format: int32 */
+            teeth: number;
+            /** Format: int32 */
+            toTooth: number;
+        };
         WayView: {
             leadsTo: string;
             /** @enum {string} */
             way: "glue" | "freshTeeth" | "donor" | "buy" | "original" | "print" | "cast" | "askOwner" | "decline";
             words: string;
         };
+        WeighJob: {
+            answers: {
+                [key: string]: "seen" | "notSeen" | "cannot" | "notTried";
+            };
+            opened?: string[];
+        };
+        WeighMachine: {
+            answers: {
+                [key: string]: "seen" | "notSeen" | "cannot" | "notTried";
+            };
+            kind?: string;
+            machine?: components["schemas"]["Machine"];
+            opened?: string[];
+        };
         WholeJob: {
             cautions: components["schemas"]["JobCaution"][];
+            damage: components["schemas"]["Mapped"];
             decisions: components["schemas"]["Decision"][];
             gear: components["schemas"]["GearRead"];
             heard: components["schemas"]["Heard"];
             job: components["schemas"]["Job"];
             journal: components["schemas"]["JournalEntry"][];
+            ledger: components["schemas"]["JobLedger"];
             shop: string;
+        };
+        WornBand: {
+            /** Format: double */
+            freshFarMm: number;
+            /** Format: double */
+            freshNearMm: number;
+            /** Format: double */
+            fromMm: number;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            toMm: number;
+            words: string;
+        };
+        WouldChange: {
+            /** Format: double */
+            probability: number;
+            seen: boolean;
+            sign: string;
         };
     };
     responses: never;
@@ -1570,6 +2846,80 @@ export interface operations {
             };
         };
     };
+    mapped: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mapped"];
+                };
+            };
+        };
+    };
+    save_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveMap"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mapped"];
+                };
+            };
+        };
+    };
+    read_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToothMap"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MapReading"];
+                };
+            };
+        };
+    };
     find_1: {
         parameters: {
             query: {
@@ -1587,7 +2937,75 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Machine"][];
+                    "application/json": components["schemas"]["KnownMachine"][];
+                };
+            };
+        };
+    };
+    partTypes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    train: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                modelId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Train"];
+                };
+            };
+        };
+    };
+    saveTrain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                modelId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveTrain"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Train"];
                 };
             };
         };
@@ -1636,6 +3054,132 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Heard"];
+                };
+            };
+        };
+    };
+    stateCulprit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StateCulprit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Heard"];
+                };
+            };
+        };
+    };
+    withdrawCulprit: {
+        parameters: {
+            query: {
+                fault: string;
+            };
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Heard"];
+                };
+            };
+        };
+    };
+    question: {
+        parameters: {
+            query: {
+                fault: string;
+            };
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Doubt"];
+                };
+            };
+        };
+    };
+    tap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Tapped"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Heard"];
+                };
+            };
+        };
+    };
+    weigh_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighJob"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Standing"];
                 };
             };
         };
@@ -1730,6 +3274,99 @@ export interface operations {
             };
         };
     };
+    atTheCounter: {
+        parameters: {
+            query: {
+                kind: string;
+                maker: string;
+                model: string;
+                serial?: string;
+                newPrice?: string;
+                wouldSpend?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AtTheCounter"];
+                };
+            };
+        };
+    };
+    serialRules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownRule"][];
+                };
+            };
+        };
+    };
+    addRule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SerialRule"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownRule"][];
+                };
+            };
+        };
+    };
+    removeRule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownRule"][];
+                };
+            };
+        };
+    };
     correct: {
         parameters: {
             query: {
@@ -1754,6 +3391,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Job"];
+                };
+            };
+        };
+    };
+    aboutTo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AboutTo"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobCaution"][];
                 };
             };
         };
@@ -1786,7 +3449,32 @@ export interface operations {
             header?: never;
             path: {
                 jobId: number;
-                hazard: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TickCaution"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobCaution"][];
+                };
+            };
+        };
+    };
+    electricalChecks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
             };
             cookie?: never;
         };
@@ -1798,7 +3486,149 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobCaution"][];
+                    "application/json": components["schemas"]["RecordedCheck"][];
+                };
+            };
+        };
+    };
+    recordCheck: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordedCheck"][];
+                };
+            };
+        };
+    };
+    estimate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    hazards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    known: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AtTheCounter"];
+                };
+            };
+        };
+    };
+    ownerSays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnerAnswer"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+        };
+    };
+    ticket: {
+        parameters: {
+            query?: {
+                size?: string;
+            };
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
         };
@@ -1868,6 +3698,32 @@ export interface operations {
             };
         };
     };
+    benchMinutes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchMinutes"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+        };
+    };
     journal: {
         parameters: {
             query?: never;
@@ -1890,7 +3746,7 @@ export interface operations {
             };
         };
     };
-    move: {
+    move_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -1944,6 +3800,28 @@ export interface operations {
             };
         };
     };
+    pulse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pulse"];
+                };
+            };
+        };
+    };
     jobPdf: {
         parameters: {
             query?: never;
@@ -1984,6 +3862,151 @@ export interface operations {
                 };
                 content: {
                     "image/svg+xml": string;
+                };
+            };
+        };
+    };
+    photos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"][];
+                };
+            };
+        };
+    };
+    keep: {
+        parameters: {
+            query: {
+                key: string;
+                step: string;
+                teardownKey?: string;
+                name?: string;
+            };
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"];
+                };
+            };
+        };
+    };
+    remove_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"][];
+                };
+            };
+        };
+    };
+    image: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    mark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Draw"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"];
+                };
+            };
+        };
+    };
+    thumbnail: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
         };
@@ -2106,6 +4129,50 @@ export interface operations {
             };
         };
     };
+    terms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopTerms"];
+                };
+            };
+        };
+    };
+    saveTerms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveTerms"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopTerms"];
+                };
+            };
+        };
+    };
     offers: {
         parameters: {
             query?: {
@@ -2177,16 +4244,64 @@ export interface operations {
             };
         };
     };
-    rank: {
+    ledger: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobLedger"];
+                };
+            };
+        };
+    };
+    compare: {
+        parameters: {
+            query?: {
+                otherJob?: number;
+            };
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
+                };
+            };
+        };
+    };
+    merge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Answers"];
+                "application/json": components["schemas"]["Merge"];
             };
         };
         responses: {
@@ -2196,7 +4311,276 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Ranked"][];
+                    "application/json": components["schemas"]["JobLedger"];
+                };
+            };
+        };
+    };
+    others: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OtherLedger"][];
+                };
+            };
+        };
+    };
+    add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddStep"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobLedger"];
+                };
+            };
+        };
+    };
+    change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeStep"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobLedger"];
+                };
+            };
+        };
+    };
+    remove: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                jobId: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobLedger"];
+                };
+            };
+        };
+    };
+    move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveStep"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobLedger"];
+                };
+            };
+        };
+    };
+    tray: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    answerUnseen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerUnseen"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobLedger"];
+                };
+            };
+        };
+    };
+    saveWayIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobLedger"];
+                };
+            };
+        };
+    };
+    read_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToothMap"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reading"];
+                };
+            };
+        };
+    };
+    rhythm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": number[];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rhythm"];
+                };
+            };
+        };
+    };
+    weigh: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighMachine"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Standing"];
                 };
             };
         };
@@ -2495,6 +4879,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Spans"];
+                };
+            };
+        };
+    };
+    readLine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Line"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadLine"];
                 };
             };
         };

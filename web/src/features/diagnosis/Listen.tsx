@@ -1,5 +1,6 @@
-import { Box, Button } from '@mui/material';
+import { Box, Button, TextField } from '@mui/material';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState, type ReactNode } from 'react';
 import { api, ask, type Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
 import { StaleNotice } from '../../parts/StaleNotice';
@@ -7,35 +8,69 @@ import { useDraft } from '../../parts/useDraft';
 import { useKeys } from '../../parts/useKeys';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
-import { colour, font } from '../../theme';
+import { colour } from '../../theme';
+import { Frame } from '../job/Frame';
 import type { Step } from '../job/StepTeeth';
 import { useRefreshJob } from '../job/useRefreshJob';
+import { AnswerButtons } from './AnswerButtons';
+import { inHand, matching, signsOf, withAnswer, type Answer, type Answers } from './answers';
+import { Culprits } from './Culprits';
+import { Faults } from './Faults';
+import { NextCheck } from './NextCheck';
+import { TapRhythm } from './TapRhythm';
+import { TrainEditor } from './TrainEditor';
+import { TrainMat } from './TrainMat';
 
-type Answer = 'seen' | 'notSeen' | 'notTried';
-type Answers = Record<string, Answer>;
-const ANSWERS: Answer[] = ['seen', 'notSeen', 'notTried'];
+interface Draft {
+  answers: Answers;
+  opened: string[];
+  version: number;
+}
 
-/** Step 2: what is observed, and at once what it points to and why. */
-export function Listen({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }) {
+/** Step 2: the check that tells most a minute, what was seen so far, what it points to and why; the train on the mat. */
+export function Listen({
+  job,
+  go,
+  children,
+}: {
+  job: Schemas['Job'];
+  go: (to: Step) => void;
+  children: ReactNode;
+}) {
   const refresh = useRefreshJob(job.id);
-  const [draft, setDraft] = useDraft<{ answers: Answers; version: number }>(`listen:${job.id}`);
+  const [draft, setDraft] = useDraft<Draft>(`listen:${job.id}`);
+  const [held, setHeld] = useState<string>();
+  const [typed, setTyped] = useState('');
+  const [editing, setEditing] = useState(false);
   const heard = useQuery({
     queryKey: ['job', job.id, 'heard'],
     queryFn: () => ask(api.GET('/api/diagnosis/{jobId}', { params: { path: { jobId: job.id } } })),
   });
-  const now = draft ?? { answers: heard.data?.answers ?? {}, version: heard.data?.version ?? 0 };
-  const ranked = useQuery({
-    queryKey: ['rank', now.answers],
+  const now: Draft = draft ?? {
+    answers: heard.data?.answers ?? {},
+    opened: heard.data?.opened ?? [],
+    version: heard.data?.version ?? 0,
+  };
+  const weighed = useQuery({
+    queryKey: ['job', job.id, 'weigh', now.answers, now.opened],
     queryFn: ({ signal }) =>
-      ask(api.POST('/api/workings/diagnosis/rank', { body: { answers: now.answers }, signal })),
+      ask(
+        api.POST('/api/diagnosis/{jobId}/weigh', {
+          params: { path: { jobId: job.id } },
+          body: { answers: now.answers, opened: now.opened },
+          signal,
+        }),
+      ),
     placeholderData: keepPreviousData,
+    enabled: draft !== undefined,
   });
+  const standing = draft ? (weighed.data ?? heard.data?.standing) : heard.data?.standing;
   const save = useSave(
     (version: number) =>
       ask(
         api.PUT('/api/diagnosis/{jobId}', {
           params: { path: { jobId: job.id } },
-          body: { version, answers: now.answers },
+          body: { version, answers: now.answers, opened: now.opened },
         }),
       ),
     () => {
@@ -43,75 +78,149 @@ export function Listen({ job, go }: { job: Schemas['Job']; go: (to: Step) => voi
       refresh();
     },
   );
-  const keep = async () => {
-    if (await save.run(now.version)) go('open');
+  const tasks = heard.data?.tasks ?? [];
+  const set = (key: string, answer: Answer) => {
+    setDraft({ ...now, answers: withAnswer(now.answers, key, answer) });
   };
-  useKeys({ 'Alt+Enter': () => void keep() });
+  const best = standing?.next[0]?.key;
+  const current = inHand(held, tasks, now.answers, best);
+  const task = tasks.find((t) => t.key === current);
+  const firstOpen = task?.signs.find((sign) => !now.answers[sign.key]);
+  const answerFirst = (answer: Answer) => {
+    if (!task || !firstOpen) return;
+    setHeld(task.key);
+    set(firstOpen.key, answer);
+  };
+  const keep = () => save.run(now.version);
+  useKeys({
+    y: () => answerFirst('seen'),
+    x: () => answerFirst('notSeen'),
+    c: () => answerFirst('cannot'),
+    'Alt+Enter': () => void keep().then((saved) => saved && go('open')),
+  });
   const theirs = save.refused?.status === 409 ? (save.refused.current as Schemas['Heard']) : undefined;
-  const tried = Object.values(now.answers).some((a) => a !== 'notTried');
+  const found = typed.trim() ? matching(tasks, now.answers, typed, 6) : [];
+  const answered = signsOf(tasks).filter(
+    ({ sign }, index, all) =>
+      now.answers[sign.key] && all.findIndex((other) => other.sign.key === sign.key) === index,
+  );
   return (
-    <>
-      {theirs && (
-        <StaleNotice
-          showTheirs={() => {
-            save.clear();
-            setDraft(undefined);
-            refresh();
-          }}
-          saveMine={() => void save.run(theirs.version)}
+    <Frame
+      mat={
+        <TrainMat
+          machine={heard.data?.machine}
+          own={heard.data?.ownTrain ?? false}
+          standing={standing}
+          opened={now.opened}
+          pick={(part) => setTyped(part)}
+          open={(code) =>
+            setDraft({
+              ...now,
+              opened: now.opened.includes(code)
+                ? now.opened.filter((o) => o !== code)
+                : [...now.opened, code],
+            })
+          }
+          edit={() => setEditing(true)}
         />
-      )}
-      <Box component="h2" sx={{ fontSize: 17, mt: 0, mb: 0.5 }}>
-        {texts.listen.title}
-      </Box>
-      <Box
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1.4fr) minmax(0, 1fr)' },
-          gap: 2.5,
-        }}
-      >
-        <Box>
-          {heard.data?.observations.map((observation) => (
-            <AnswerRow
-              key={observation.code}
-              observation={observation}
-              answer={now.answers[observation.code] ?? 'notTried'}
-              set={(answer) => setDraft({ ...now, answers: { ...now.answers, [observation.code]: answer } })}
+      }
+    >
+      {children}
+      <Box sx={{ pt: 1.5, pb: 2, display: 'grid', gap: 1.5 }}>
+        {theirs && (
+          <StaleNotice
+            showTheirs={() => {
+              save.clear();
+              setDraft(undefined);
+              refresh();
+            }}
+            saveMine={() => void save.run(theirs.version)}
+          />
+        )}
+        {task && standing && (
+          <NextCheck
+            task={task}
+            next={standing.next.find((n) => n.key === task.key)}
+            others={standing.next.filter((n) => n.key !== task.key)}
+            sure={standing.sure}
+            answers={now.answers}
+            firstOpen={firstOpen?.key}
+            set={(key, answer) => {
+              setHeld(task.key);
+              set(key, answer);
+            }}
+            take={setHeld}
+          />
+        )}
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) minmax(0, 1fr)' },
+            gap: 2.5,
+          }}
+        >
+          <Box component="section" aria-label={texts.listen.told}>
+            <TextField
+              size="small"
+              fullWidth
+              label={texts.listen.addSeen}
+              placeholder={texts.listen.addHint}
+              value={typed}
+              onChange={(event) => setTyped(event.target.value)}
+              onKeyDown={(event) => {
+                const first = found[0];
+                if (event.key === 'Enter' && first) {
+                  event.preventDefault();
+                  set(first.key, 'seen');
+                  setTyped('');
+                }
+              }}
             />
-          ))}
+            {found.map((sign) => (
+              <SignRow key={sign.key} words={sign.words}>
+                <AnswerButtons words={sign.words} answer="notTried" set={(answer) => set(sign.key, answer)} />
+              </SignRow>
+            ))}
+            {typed.trim() && found.length === 0 && (
+              <Box sx={{ color: colour.inkSoft, py: 0.5 }}>{texts.listen.noSuchSign}</Box>
+            )}
+            {answered.length === 0 && !typed && (
+              <Box sx={{ color: colour.inkSoft, py: 1 }}>{texts.listen.nothing}</Box>
+            )}
+            {answered.map(({ sign }) => (
+              <SignRow key={sign.key} words={sign.words}>
+                <AnswerButtons
+                  words={sign.words}
+                  answer={now.answers[sign.key] ?? 'notTried'}
+                  set={(answer) => set(sign.key, answer)}
+                />
+              </SignRow>
+            ))}
+          </Box>
+          <Faults standing={standing} jobId={job.id} kept={draft === undefined} keep={keep} />
         </Box>
-        <Box component="section" aria-label={texts.listen.faults} aria-live="polite">
-          <Box component="h3" sx={{ m: 0, mb: 0.5, fontSize: 15 }}>
-            {texts.listen.faults}
-          </Box>
-          {!tried && <Box sx={{ color: colour.inkSoft, mb: 1 }}>{texts.listen.nothing}</Box>}
-          {ranked.data?.slice(0, 5).map((fault, index) => (
-            <FaultBar key={fault.fault.code} ranked={fault} first={index === 0 && tried} />
-          ))}
-          <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mt: 1.5, flexWrap: 'wrap' }}>
-            <Button variant="contained" disabled={save.busy || !tried} onClick={() => void keep()}>
-              {save.busy ? texts.saving : texts.listen.save}
-            </Button>
-            <Key>Alt+Enter</Key>
-          </Box>
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
+          <Button
+            variant="contained"
+            disabled={save.busy || !draft}
+            onClick={() => void keep().then((saved) => saved && go('open'))}
+          >
+            {save.busy ? texts.saving : texts.listen.save}
+          </Button>
+          <Key>Alt+Enter</Key>
           {save.refused && !theirs && <span role="alert">{save.refused.message}</span>}
         </Box>
+        {heard.data && <Culprits jobId={job.id} heard={heard.data} />}
+        {heard.data && <TapRhythm jobId={job.id} rhythms={heard.data.rhythms} />}
       </Box>
-    </>
+      {editing && heard.data && <TrainEditor job={job} heard={heard.data} close={() => setEditing(false)} />}
+    </Frame>
   );
 }
 
-function AnswerRow(props: {
-  observation: Schemas['Observation'];
-  answer: Answer;
-  set: (answer: Answer) => void;
-}) {
-  const { observation } = props;
+function SignRow({ words, children }: { words: string; children: ReactNode }) {
   return (
     <Box
-      role="radiogroup"
-      aria-label={observation.words}
       sx={{
         display: 'grid',
         gridTemplateColumns: 'minmax(0, 1fr) auto',
@@ -123,82 +232,8 @@ function AnswerRow(props: {
         lineHeight: 1.25,
       }}
     >
-      <span>{observation.words}</span>
-      <Box sx={{ display: 'flex' }}>
-        {ANSWERS.map((answer) => {
-          const on = props.answer === answer;
-          const ground =
-            answer === 'seen' ? colour.go : answer === 'notSeen' ? colour.engagedDark : 'transparent';
-          return (
-            <Box
-              component="label"
-              key={answer}
-              sx={{
-                px: 0.9,
-                minHeight: 32,
-                display: 'grid',
-                placeItems: 'center',
-                fontSize: 13.5,
-                cursor: 'pointer',
-                bgcolor: on ? ground : colour.kraft,
-                color: on && answer !== 'notTried' ? '#fff' : colour.ink,
-                textDecoration: on && answer === 'notTried' ? 'underline' : 'none',
-                fontWeight: on ? 700 : 400,
-                borderLeft: `1px solid ${colour.paper}`,
-                '&:focus-within': { outline: `3px solid ${colour.nextEdge}`, zIndex: 1 },
-              }}
-            >
-              <input
-                type="radio"
-                name={observation.code}
-                checked={on}
-                onChange={() => props.set(answer)}
-                style={{ position: 'absolute', opacity: 0, width: 1, height: 1 }}
-              />
-              {texts.listen[answer]}
-            </Box>
-          );
-        })}
-      </Box>
-    </Box>
-  );
-}
-
-function FaultBar({ ranked, first }: { ranked: Schemas['Ranked']; first: boolean }) {
-  const percent = 100 * ranked.probability;
-  return (
-    <Box component="details" open={first} sx={{ mb: 0.75 }}>
-      <Box component="summary" sx={{ cursor: 'pointer', listStyle: 'none' }}>
-        <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline', lineHeight: 1.25 }}>
-          <Box component="span" sx={{ flex: 1, fontWeight: first ? 700 : 400, fontSize: 14 }}>
-            {ranked.fault.words}
-          </Box>
-          <Box component="span" sx={{ fontFamily: font.figures, fontSize: 16, fontWeight: 700 }}>
-            {percent < 1 ? '<1' : percent.toFixed(0)}%
-          </Box>
-        </Box>
-        <Box sx={{ height: 9, bgcolor: colour.kraft, mt: 0.25 }}>
-          <Box
-            className="moves"
-            sx={{ height: 9, width: `${percent}%`, bgcolor: first ? colour.go : '#6f8f86' }}
-          />
-        </Box>
-      </Box>
-      <Box sx={{ fontSize: 13.5, pl: 1, py: 0.5 }}>
-        {ranked.speaksFor.length > 0 && (
-          <Box>
-            <strong>{texts.listen.for}:</strong> {ranked.speaksFor.join('; ')}
-          </Box>
-        )}
-        {ranked.speaksAgainst.length > 0 && (
-          <Box>
-            <strong>{texts.listen.against}:</strong> {ranked.speaksAgainst.join('; ')}
-          </Box>
-        )}
-        <Box>
-          <strong>{texts.listen.check}</strong> {ranked.fault.check}
-        </Box>
-      </Box>
+      <span>{words}</span>
+      {children}
     </Box>
   );
 }

@@ -16,6 +16,11 @@ export interface IntakeDraft {
   ownerPhone: string;
   complaint: string;
   cameWith: string;
+  plate: string;
+  history: string;
+  earlierRepairs: string;
+  arrivedLike: string;
+  wouldSpend: string;
   newPrice: string;
   promisedOn: string;
   hazards: string[] | null;
@@ -31,6 +36,11 @@ export const EMPTY: IntakeDraft = {
   ownerPhone: '',
   complaint: '',
   cameWith: '',
+  plate: '',
+  history: '',
+  earlierRepairs: '',
+  arrivedLike: '',
+  wouldSpend: '',
   newPrice: '',
   promisedOn: '',
   hazards: null,
@@ -163,7 +173,26 @@ export function IntakeForm(props: {
         {field('cameWith', texts.intake.cameWith)}
         {field('serial', texts.intake.serial)}
         {field('era', texts.intake.era)}
+        {field('plate', texts.intake.plate, { placeholder: texts.intake.plateHint })}
         {field('newPrice', texts.intake.newPrice, { inputProps: { inputMode: 'decimal' } })}
+        {field('wouldSpend', texts.intake.wouldSpend, { inputProps: { inputMode: 'decimal' } })}
+      </Box>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr 1fr' }, gap: 1.5 }}>
+        {field('history', texts.intake.history, {
+          multiline: true,
+          maxRows: 5,
+          placeholder: texts.intake.historyHint,
+        })}
+        {field('earlierRepairs', texts.intake.earlierRepairs, {
+          multiline: true,
+          maxRows: 5,
+          placeholder: texts.intake.earlierHint,
+        })}
+        {field('arrivedLike', texts.intake.arrivedLike, {
+          multiline: true,
+          maxRows: 5,
+          placeholder: texts.intake.arrivedHint,
+        })}
       </Box>
       {(kind || draft.hazards) && (
         <Box component="fieldset" sx={{ border: `1px solid ${colour.line}`, m: 0, px: 1.5, py: 1 }}>
@@ -171,25 +200,25 @@ export function IntakeForm(props: {
             {texts.intake.hazards}
           </Box>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, rowGap: 0.5 }}>
-            {choices.data?.cautions.map((caution) => (
+            {choices.data?.hazards.map((hazard) => (
               <Box
                 component="label"
-                key={caution.hazard}
+                key={hazard.code}
                 sx={{ display: 'flex', gap: 0.75, minHeight: 30, alignItems: 'center' }}
               >
                 <input
                   type="checkbox"
                   style={{ width: 18, height: 18, accentColor: colour.go }}
-                  checked={hazards.includes(caution.hazard)}
+                  checked={hazards.includes(hazard.code)}
                   onChange={(event) =>
                     set({
                       hazards: event.target.checked
-                        ? [...hazards, caution.hazard]
-                        : hazards.filter((h) => h !== caution.hazard),
+                        ? [...hazards, hazard.code]
+                        : hazards.filter((h) => h !== hazard.code),
                     })
                   }
                 />
-                {caution.words}
+                {hazard.words}
               </Box>
             ))}
           </Box>

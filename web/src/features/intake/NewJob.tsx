@@ -6,6 +6,8 @@ import { useDraft } from '../../parts/useDraft';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
+import { Counter } from './Counter';
+import { ShopRules } from './ShopRules';
 import { asIntake, EMPTY, IntakeForm, type IntakeDraft } from './IntakeForm';
 
 /** Takes in a machine. The draft carries the key of its save, so that one sent twice makes one job. */
@@ -33,14 +35,27 @@ export default function NewJob() {
       <Box component="h1" sx={{ fontSize: 22, mt: 0 }}>
         {texts.intake.title}
       </Box>
-      <IntakeForm
-        draft={intake}
-        change={(next) => setDraft({ intake: next, key: draft?.key ?? newKey() })}
-        refused={save.refused}
-        busy={save.busy}
-        submit={() => void save.run(draft ?? { intake: EMPTY, key: newKey() })}
-        saveWords={texts.intake.save}
-      />
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr', lg: 'minmax(0, 720px) minmax(260px, 330px)' },
+          gap: 3,
+          alignItems: 'start',
+        }}
+      >
+        <IntakeForm
+          draft={intake}
+          change={(next) => setDraft({ intake: next, key: draft?.key ?? newKey() })}
+          refused={save.refused}
+          busy={save.busy}
+          submit={() => void save.run(draft ?? { intake: EMPTY, key: newKey() })}
+          saveWords={texts.intake.save}
+        />
+        <Box sx={{ display: 'grid', gap: 2 }}>
+          <Counter draft={intake} />
+          <ShopRules />
+        </Box>
+      </Box>
     </Box>
   );
 }

@@ -8,7 +8,10 @@ import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import type { Step } from '../job/StepTeeth';
-import { Cautions } from './Cautions';
+import { Photos } from '../photo/Photos';
+import { KnownMachine } from './Counter';
+import { ElectricalChecks } from './ElectricalChecks';
+import { OwnersWord } from './OwnersWord';
 import { asIntake, IntakeForm, type IntakeDraft } from './IntakeForm';
 import { useRefreshJob } from '../job/useRefreshJob';
 
@@ -25,6 +28,11 @@ function draftOf(job: Job, hazards: string[]): IntakeDraft {
     ownerPhone: job.ownerPhone,
     complaint: job.complaint,
     cameWith: job.cameWith,
+    plate: job.plate,
+    history: job.history,
+    earlierRepairs: job.earlierRepairs,
+    arrivedLike: job.arrivedLike,
+    wouldSpend: job.wouldSpend === undefined ? '' : job.wouldSpend.toFixed(2),
     newPrice: job.newPrice === undefined ? '' : job.newPrice.toFixed(2),
     promisedOn: job.promisedOn ?? '',
     hazards,
@@ -35,25 +43,31 @@ function draftOf(job: Job, hazards: string[]): IntakeDraft {
 export function TakenIn({ job, go }: { job: Job; go: (to: Step) => void }) {
   const [correcting, setCorrecting] = useState(false);
   const [draft] = useDraft<object>(`intake:${job.id}`);
-  const cautions = useQuery({
-    queryKey: ['job', job.id, 'cautions'],
-    queryFn: () => ask(api.GET('/api/intake/{jobId}/cautions', { params: { path: { jobId: job.id } } })),
+  const hazards = useQuery({
+    queryKey: ['job', job.id, 'hazards'],
+    queryFn: () => ask(api.GET('/api/intake/{jobId}/hazards', { params: { path: { jobId: job.id } } })),
   });
-  if (cautions.data && (correcting || draft)) {
-    return (
-      <Correct job={job} hazards={cautions.data.map((c) => c.hazard)} close={() => setCorrecting(false)} />
-    );
+  const known = useQuery({
+    queryKey: ['job', job.id, 'known'],
+    queryFn: () => ask(api.GET('/api/intake/{jobId}/known', { params: { path: { jobId: job.id } } })),
+  });
+  if (hazards.data && (correcting || draft)) {
+    return <Correct job={job} hazards={hazards.data} close={() => setCorrecting(false)} />;
   }
   const facts: [string, string | undefined][] = [
     [texts.intake.owner, [job.ownerName, job.ownerPhone].filter(Boolean).join(', ')],
     [texts.intake.cameWith, job.cameWith],
     [texts.intake.serial, job.serial],
     [texts.intake.era, job.era],
+    [texts.intake.plate, job.plate],
+    [texts.intake.history, job.history],
+    [texts.intake.earlierRepairs, job.earlierRepairs],
+    [texts.intake.arrivedLike, job.arrivedLike],
     [texts.intake.newPrice, job.newPrice?.toFixed(2)],
+    [texts.intake.wouldSpend, job.wouldSpend?.toFixed(2)],
   ];
   return (
     <>
-      <Cautions jobId={job.id} cautions={cautions.data ?? []} />
       <Box component="h2" sx={{ fontSize: 17, mb: 0.5 }}>
         {texts.intake.saidBy}
       </Box>
@@ -89,13 +103,39 @@ export function TakenIn({ job, go }: { job: Job; go: (to: Step) => void }) {
             </Box>
           ))}
       </Box>
-      <Box sx={{ display: 'flex', gap: 1 }}>
+      <Photos jobId={job.id} step="takeIn" />
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', my: 1.5, alignItems: 'center' }}>
         <Button variant="contained" onClick={() => go('listen')}>
           {texts.listen.title}
         </Button>
         <Button variant="outlined" onClick={() => setCorrecting(true)}>
           {texts.intake.correctIt}
         </Button>
+        <Box sx={{ flex: 1 }} />
+        {texts.papers.print}
+        <a href={`/api/intake/${job.id}/ticket.pdf`} target="_blank" rel="noreferrer">
+          {texts.papers.ticket62}
+        </a>
+        <a href={`/api/intake/${job.id}/ticket.pdf?size=a6`} target="_blank" rel="noreferrer">
+          {texts.papers.ticketA6}
+        </a>
+        <a href={`/api/intake/${job.id}/estimate.pdf`} target="_blank" rel="noreferrer">
+          {texts.papers.estimate}
+        </a>
+      </Box>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) minmax(0, 1fr)' },
+          gap: 2.5,
+          alignItems: 'start',
+        }}
+      >
+        {known.data && <KnownMachine known={known.data} />}
+        <Box sx={{ display: 'grid', gap: 2 }}>
+          <OwnersWord job={job} currency={known.data?.currency ?? ''} />
+          <ElectricalChecks jobId={job.id} />
+        </Box>
       </Box>
     </>
   );

@@ -11,7 +11,12 @@ import { Choose } from '../choice/Choose';
 import { Listen } from '../diagnosis/Listen';
 import { TakenIn } from '../intake/TakenIn';
 import { ReadStep } from '../reading/ReadStep';
+import { StepCautions } from '../caution/StepCautions';
+import { Look } from '../damage/Look';
 import { JobGearMat } from '../reading/JobGearMat';
+import { Ledger } from '../teardown/Ledger';
+import { Frame } from './Frame';
+import { usePulse } from './usePulse';
 import { Get } from '../sourcing/Get';
 import { Journal } from './Journal';
 import { StepNotes } from './StepNotes';
@@ -50,16 +55,40 @@ function OpenJob({ job, step }: { job: Schemas['Job']; step: Step }) {
     ...Object.fromEntries(STEPS.map((name, index) => [String((index + 1) % 10), () => go(name)])),
     j: () => setJournal((open) => !open),
   });
-  if (step === 'read' && !journal) {
-    return (
-      <ReadStep job={job}>
-        <Head job={job} step={step} journal={journal} setJournal={setJournal} />
-      </ReadStep>
-    );
+  usePulse(job.id);
+  const head = (
+    <>
+      <Head job={job} step={step} journal={journal} setJournal={setJournal} />
+      {!journal && <StepCautions key={step} jobId={job.id} step={step} />}
+    </>
+  );
+  if (!journal) {
+    switch (step) {
+      case 'read':
+        return <ReadStep job={job}>{head}</ReadStep>;
+      case 'listen':
+        return (
+          <Listen job={job} go={go}>
+            {head}
+          </Listen>
+        );
+      case 'open':
+        return (
+          <Ledger job={job} go={go}>
+            {head}
+          </Ledger>
+        );
+      case 'look':
+        return (
+          <Look job={job} go={go}>
+            {head}
+          </Look>
+        );
+    }
   }
   return (
     <Frame mat={<JobGearMat jobId={job.id} />}>
-      <Head job={job} step={step} journal={journal} setJournal={setJournal} />
+      {head}
       <Box sx={{ pt: 2, pb: 2 }}>
         {journal ? <Journal job={job} /> : <StepBody job={job} step={step} go={go} />}
       </Box>
@@ -71,37 +100,18 @@ function StepBody({ job, step, go }: { job: Schemas['Job']; step: Step; go: (to:
   switch (step) {
     case 'takeIn':
       return <TakenIn job={job} go={go} />;
-    case 'listen':
-      return <Listen job={job} go={go} />;
     case 'choose':
       return <Choose job={job} go={go} />;
     case 'get':
       return <Get job={job} go={go} />;
     case 'read':
+    case 'listen':
+    case 'open':
+    case 'look':
       return null;
     default:
       return <StepNotes key={step} job={job} step={step} go={go} />;
   }
-}
-
-/** The sheet and, beside it, the mat; one above the other on a narrow screen. */
-export function Frame({ children, mat }: { children: React.ReactNode; mat: React.ReactNode }) {
-  return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: { xs: '1fr', lg: 'minmax(0, 1fr) 400px' },
-        gridTemplateRows: { xs: 'auto 480px', lg: '1fr' },
-        minHeight: 0,
-        overflow: { xs: 'auto', lg: 'hidden' },
-      }}
-    >
-      <Box component="main" sx={{ bgcolor: colour.paper, overflow: { lg: 'auto' }, px: 1.5 }}>
-        {children}
-      </Box>
-      {mat}
-    </Box>
-  );
 }
 
 function Head(props: {

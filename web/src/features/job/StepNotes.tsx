@@ -9,6 +9,7 @@ import { useSave } from '../../parts/useSave';
 import { momentWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
+import { BenchMinutes } from './BenchMinutes';
 import { STEPS, type Step } from './StepTeeth';
 import { useRefreshJob } from './useRefreshJob';
 
@@ -55,6 +56,7 @@ export function StepNotes({
       <Box component="h2" sx={{ fontSize: 17, mt: 0 }}>
         {texts.notes.ask[step]}
       </Box>
+      {step === 'handBack' && <BenchMinutes job={job} />}
       {lines.length === 0 && <Box sx={{ color: colour.inkSoft, mb: 2 }}>{texts.notes.none}</Box>}
       {lines.map((entry, index) => (
         <Box key={index} sx={{ py: 1, borderBottom: `1px solid ${colour.line}` }}>

@@ -11,7 +11,7 @@ import { useKeys } from '../../parts/useKeys';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
-import { Frame } from '../job/Sheet';
+import { Frame } from '../job/Frame';
 import { useRefreshJob } from '../job/useRefreshJob';
 import { Answers } from './Answers';
 import { CaliperStandIn } from './CaliperStandIn';

@@ -8,7 +8,7 @@ import { lengthWords, typedLength, useUnit } from '../../parts/unit';
 import { useDraft } from '../../parts/useDraft';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
-import { Frame } from '../job/Sheet';
+import { Frame } from '../job/Frame';
 import { Field, GearFields, Numbers } from './GearFields';
 import { A_GEAR, gearOf, type GearForm } from './gearForm';
 import { WorkingsHead } from './WorkingsHead';

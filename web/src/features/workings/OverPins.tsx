@@ -7,7 +7,7 @@ import { lengthWords, typedLength, useUnit } from '../../parts/unit';
 import { useDraft } from '../../parts/useDraft';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
-import { Frame } from '../job/Sheet';
+import { Frame } from '../job/Frame';
 import { HowPicture } from '../reading/HowPicture';
 import { Field, GearFields } from './GearFields';
 import { A_GEAR, gearOf, type GearForm } from './gearForm';

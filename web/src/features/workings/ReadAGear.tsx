@@ -5,7 +5,7 @@ import { useDraft } from '../../parts/useDraft';
 import { useKeys } from '../../parts/useKeys';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
-import { Frame } from '../job/Sheet';
+import { Frame } from '../job/Frame';
 import { Answers } from '../reading/Answers';
 import { CaliperStandIn } from '../reading/CaliperStandIn';
 import { EMPTY_GEAR, gearSpecOf, type GearDraft } from '../reading/draft';

@@ -7,7 +7,7 @@ import { lengthWords, useUnit } from '../../parts/unit';
 import { useDraft } from '../../parts/useDraft';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
-import { Frame } from '../job/Sheet';
+import { Frame } from '../job/Frame';
 import { GearFields, Numbers } from './GearFields';
 import { A_GEAR, gearOf, type GearForm } from './gearForm';
 import { useGeometry } from './useGeometry';

@@ -3,6 +3,7 @@ package app.gewerk.server;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
 
 import jakarta.servlet.http.Cookie;
+import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import org.springframework.boot.test.context.TestComponent;
@@ -38,7 +39,7 @@ public class Api {
     }
 
     public Answer get(String path) {
-        return perform(MockMvcRequestBuilders.get(java.net.URI.create(path.replace(" ", "%20"))));
+        return perform(MockMvcRequestBuilders.get(URI.create(path.replace(" ", "%20"))));
     }
 
     public Answer post(Cookie here, String path, Object body) {
@@ -54,6 +55,24 @@ public class Api {
 
     public Answer put(Cookie here, String path, Object body) {
         return perform(written(HttpMethod.PUT, path, body).cookie(here).with(csrf()));
+    }
+
+    public Answer delete(Cookie here, String path) {
+        return perform(
+                MockMvcRequestBuilders.delete(URI.create(path)).cookie(here).with(csrf()));
+    }
+
+    /** A file as the body. */
+    public Answer upload(Cookie here, String path, byte[] file) {
+        return perform(MockMvcRequestBuilders.post(URI.create(path.replace(" ", "%20")))
+                .contentType(MediaType.APPLICATION_OCTET_STREAM)
+                .content(file)
+                .cookie(here)
+                .with(csrf()));
+    }
+
+    public byte[] bytes(String path) {
+        return get(path).response().getContentAsByteArray();
     }
 
     /** Without cookie and token, as a script would call the open computations. */
@@ -100,7 +119,11 @@ public class Api {
 
     /** Takes a machine in and answers the job's number. */
     public long job(Cookie here, String complaint) {
-        Answer answer = post(here, "/api/intake", intake("Vantorel", "Slidewell 24", complaint));
+        return job(here, "Vantorel", "Slidewell 24", complaint);
+    }
+
+    public long job(Cookie here, String maker, String model, String complaint) {
+        Answer answer = post(here, "/api/intake", intake(maker, model, complaint));
         if (answer.status() != 201) {
             throw new IllegalStateException(answer.text());
         }

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 
 /** What is off the machine and where it lies, from the steps so far; and what to look out for. */
 public final class Ledger {
@@ -125,18 +126,18 @@ public final class Ledger {
 
     /** Nuts, shims and the like that came off with a step before, and are missing from the same step now. */
     public static List<HiddenPart> unseen(List<TeardownStep> now, List<TeardownStep> earlier) {
-        List<HiddenPart> asked = new ArrayList<>();
+        Set<String> noted = new HashSet<>();
+        now.forEach(s -> s.fasteners().forEach(f -> noted.add(f.kind())));
+        List<TeardownStep.Deed> deeds = now.stream().map(TeardownStep::deed).toList();
+        Set<HiddenPart> asked = new LinkedHashSet<>();
         for (TeardownStep then : earlier) {
+            TeardownStep.Deed deed = then.deed();
+            Optional<TeardownStep> same = IntStream.range(0, now.size())
+                    .filter(i -> deeds.get(i).likeness(deed) >= SAME_DEED)
+                    .mapToObj(now::get)
+                    .findFirst();
             for (Fastener f : then.fasteners()) {
-                if (!f.canFallOutUnseen()) {
-                    continue;
-                }
-                Optional<TeardownStep> same =
-                        now.stream().filter(s -> s.likeness(then) >= SAME_DEED).findFirst();
-                boolean noted = now.stream()
-                        .flatMap(s -> s.fasteners().stream())
-                        .anyMatch(g -> g.kind().equals(f.kind()));
-                if (same.isPresent() && !noted) {
+                if (f.canFallOutUnseen() && same.isPresent() && !noted.contains(f.kind())) {
                     asked.add(new HiddenPart(
                             then.what() + "|" + f.kind(),
                             same.get().what(),
@@ -145,7 +146,7 @@ public final class Ledger {
                 }
             }
         }
-        return asked.stream().distinct().toList();
+        return List.copyOf(asked);
     }
 
     /** The step of an earlier ledger that comes next, its cautions with it; none when it has come to its end. */

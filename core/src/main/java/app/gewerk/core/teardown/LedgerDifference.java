@@ -33,11 +33,13 @@ public record LedgerDifference(List<Row> rows) {
     }
 
     public static LedgerDifference of(List<TeardownStep> mine, List<TeardownStep> theirs) {
+        List<TeardownStep.Deed> my = mine.stream().map(TeardownStep::deed).toList();
+        List<TeardownStep.Deed> their = theirs.stream().map(TeardownStep::deed).toList();
         double[][] best = new double[mine.size() + 1][theirs.size() + 1];
         for (int m = mine.size() - 1; m >= 0; m--) {
             for (int t = theirs.size() - 1; t >= 0; t--) {
                 best[m][t] = Math.max(best[m + 1][t], best[m][t + 1]);
-                double like = mine.get(m).likeness(theirs.get(t));
+                double like = my.get(m).likeness(their.get(t));
                 if (like >= SAME_DEED) {
                     best[m][t] = Math.max(best[m][t], like + best[m + 1][t + 1]);
                 }
@@ -48,7 +50,7 @@ public record LedgerDifference(List<Row> rows) {
         int t = 0;
         while (m < mine.size() || t < theirs.size()) {
             boolean both = m < mine.size() && t < theirs.size();
-            double like = both ? mine.get(m).likeness(theirs.get(t)) : 0;
+            double like = both ? my.get(m).likeness(their.get(t)) : 0;
             if (both && like >= SAME_DEED && best[m][t] == like + best[m + 1][t + 1]) {
                 rows.add(new Row(Optional.of(m), Optional.of(t), differs(mine.get(m), theirs.get(t))));
                 m++;

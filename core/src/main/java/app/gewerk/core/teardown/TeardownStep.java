@@ -2,7 +2,6 @@ package app.gewerk.core.teardown;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
@@ -27,6 +26,7 @@ public record TeardownStep(
         String note,
         String opens) {
     private static final int LONGEST = 2000;
+    private static final Set<String> LITTLE_WORDS = Set.of("the", "off", "out", "of", "and", "from");
 
     /** @throws IllegalArgumentException if nothing was done, or too much for one step */
     public TeardownStep {
@@ -44,32 +44,36 @@ public record TeardownStep(
         dangers = List.copyOf(new java.util.LinkedHashSet<>(dangers));
     }
 
-    /** How much two steps are the same deed, 0 to 1: the words they share of all their words. */
-    double likeness(TeardownStep other) {
-        if (!opens.isEmpty() && opens.equals(other.opens)) {
-            return 1;
+    /** What two steps are compared by: what they open, and the words that name the deed. */
+    record Deed(String opens, Set<String> words) {
+        /** How much two steps are the same deed, 0 to 1: the words they share of all their words. */
+        double likeness(Deed other) {
+            if (!opens.isEmpty() && opens.equals(other.opens)) {
+                return 1;
+            }
+            long both = words.stream().filter(other.words::contains).count();
+            long all = words.size() + other.words.size() - both;
+            return all == 0 ? 0 : both / (double) all;
         }
-        Set<String> mine = tokens();
-        Set<String> theirs = other.tokens();
-        Set<String> both = new HashSet<>(mine);
-        both.retainAll(theirs);
-        Set<String> all = new HashSet<>(mine);
-        all.addAll(theirs);
-        return all.isEmpty() ? 0 : both.size() / (double) all.size();
     }
 
-    private Set<String> tokens() {
-        return Arrays.stream((what + " " + side).toLowerCase(Locale.ROOT).split("[^\\p{L}\\p{N}]+"))
-                .filter(w -> w.length() > 1
-                        && !Set.of("the", "off", "out", "of", "and", "from").contains(w))
-                .collect(Collectors.toSet());
+    Deed deed() {
+        return new Deed(
+                opens,
+                Arrays.stream((what + " " + side).toLowerCase(Locale.ROOT).split("[^\\p{L}\\p{N}]+"))
+                        .filter(w -> w.length() > 1 && !LITTLE_WORDS.contains(w))
+                        .collect(Collectors.toSet()));
     }
 
     /** Everything that came off in this step, each in words. */
     public List<String> cameOff() {
         List<String> words = new ArrayList<>();
-        fasteners.forEach(f -> words.add(f.words()));
-        partsOff.forEach(p -> words.add(p.words()));
+        fasteners.forEach(f -> words.add(f.words() + in(f.cell())));
+        partsOff.forEach(p -> words.add(p.words() + in(p.cell())));
         return words;
+    }
+
+    private static String in(String cell) {
+        return cell.isEmpty() ? "" : " in " + cell;
     }
 }

@@ -135,7 +135,7 @@ class DemoWorkshop implements SmartLifecycle {
             @Nullable List<String> culprits,
             @Nullable Integer minutes,
             @Nullable List<String> ledger,
-            boolean wayIn,
+            @Nullable Boolean wayIn,
             @Nullable ToothMap toothMap,
             @Nullable Tapped rhythm,
             @Nullable OwnerWord ownerWord,
@@ -313,7 +313,14 @@ class DemoWorkshop implements SmartLifecycle {
             at(
                     t.daysAgo(),
                     13,
-                    () -> photos.keep(here, id, "demo-" + picture, Step.TAKE_IN, "", picture, DemoPicture.of(picture)));
+                    () -> photos.keep(
+                            here,
+                            id,
+                            "demo-" + picture.replace(' ', '-'),
+                            Step.TAKE_IN,
+                            "",
+                            picture,
+                            DemoPicture.of(picture)));
         }
     }
 
@@ -326,7 +333,7 @@ class DemoWorkshop implements SmartLifecycle {
         if (t.ledger() != null) {
             jobs.markDone(id, Step.OPEN);
         }
-        if (t.wayIn()) {
+        if (Boolean.TRUE.equals(t.wayIn())) {
             at(t.daysAgo(), minute, () -> teardown.saveWayIn(here, id));
         }
         if (t.toothMap() != null) {

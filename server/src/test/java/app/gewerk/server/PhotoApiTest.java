@@ -1,0 +1,267 @@
+package app.gewerk.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.drew.imaging.ImageMetadataReader;
+import jakarta.servlet.http.Cookie;
+import java.awt.Color;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.zip.CRC32;
+import java.util.zip.DeflaterOutputStream;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.beans.factory.annotation.Autowired;
+import tools.jackson.databind.JsonNode;
+
+@ApiTest
+class PhotoApiTest {
+    @Autowired
+    private Api api;
+
+    private Cookie mara;
+    private long job;
+
+    @BeforeEach
+    void aJobIsOpen() {
+        mara = api.stepUp("Mara");
+        job = api.job(mara, "sticks");
+    }
+
+    private Api.Answer send(String key, byte[] file) {
+        return api.upload(mara, "/api/photo/" + job + "?key=" + key + "&step=takeIn&name=lid.jpg", file);
+    }
+
+    /** Red on the left third, blue right, taken 60 wide and 40 high. */
+    private static BufferedImage picture(int width, int height) {
+        BufferedImage picture = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+        for (int x = 0; x < width; x++) {
+            for (int y = 0; y < height; y++) {
+                picture.setRGB(x, y, (x < width / 3 ? Color.RED : Color.BLUE).getRGB());
+            }
+        }
+        return picture;
+    }
+
+    private static byte[] encoded(BufferedImage picture, String format) {
+        try {
+            ByteArrayOutputStream out = new ByteArrayOutputStream();
+            ImageIO.write(picture, format, out);
+            return out.toByteArray();
+        } catch (IOException failed) {
+            throw new IllegalStateException(failed);
+        }
+    }
+
+    /** A JPEG with an EXIF block (big-endian TIFF, tag 274) put after its start, and a place to be stripped (tag 270). */
+    private static byte[] turnedJpeg(int orientation) throws IOException {
+        byte[] jpeg = encoded(picture(60, 40), "jpeg");
+        ByteArrayOutputStream exif = new ByteArrayOutputStream();
+        DataOutputStream tiff = new DataOutputStream(exif);
+        tiff.write("Exif\0\0MM".getBytes(java.nio.charset.StandardCharsets.US_ASCII));
+        tiff.writeShort(42);
+        tiff.writeInt(8);
+        tiff.writeShort(2);
+        tiff.writeShort(270);
+        tiff.writeShort(2);
+        tiff.writeInt(4);
+        tiff.write("at\0\0".getBytes(java.nio.charset.StandardCharsets.US_ASCII));
+        tiff.writeShort(274);
+        tiff.writeShort(3);
+        tiff.writeInt(1);
+        tiff.writeShort(orientation);
+        tiff.writeShort(0);
+        tiff.writeInt(0);
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        out.write(jpeg, 0, 2);
+        out.write(0xFF);
+        out.write(0xE1);
+        out.write((exif.size() + 2) >> 8);
+        out.write((exif.size() + 2) & 0xFF);
+        out.write(exif.toByteArray());
+        out.write(jpeg, 2, jpeg.length - 2);
+        return out.toByteArray();
+    }
+
+    private BufferedImage kept(long id, String which) throws IOException {
+        return ImageIO.read(new ByteArrayInputStream(api.bytes("/api/photo/" + job + "/" + id + "/" + which + ".jpg")));
+    }
+
+    private static boolean red(BufferedImage picture, double x, double y) {
+        Color at = new Color(picture.getRGB((int) (x * picture.getWidth()), (int) (y * picture.getHeight())));
+        return at.getRed() > 150 && at.getBlue() < 110;
+    }
+
+    /** Where the red (left as stored) comes to lie by each EXIF orientation: the standard's own table. */
+    @ParameterizedTest
+    @CsvSource({
+        "1, 60, 40, 0.1, 0.5",
+        "2, 60, 40, 0.9, 0.5",
+        "3, 60, 40, 0.9, 0.5",
+        "4, 60, 40, 0.1, 0.5",
+        "5, 40, 60, 0.5, 0.1",
+        "6, 40, 60, 0.5, 0.1",
+        "7, 40, 60, 0.5, 0.9",
+        "8, 40, 60, 0.5, 0.9"
+    })
+    void aPhotographStandsTheWayItWasHeld(int orientation, int width, int height, double x, double y)
+            throws IOException {
+        long id = send("turned-" + orientation, turnedJpeg(orientation))
+                .body()
+                .path("id")
+                .asLong();
+        BufferedImage picture = kept(id, "image");
+        assertThat(picture.getWidth()).isEqualTo(width);
+        assertThat(picture.getHeight()).isEqualTo(height);
+        assertThat(red(picture, x, y)).isTrue();
+        assertThat(red(picture, 1 - x, 1 - y)).isFalse();
+    }
+
+    @Test
+    void nothingOfTheOldFilesWordsIsKept() throws Exception {
+        byte[] before = turnedJpeg(6);
+        assertThat(ImageMetadataReader.readMetadata(new ByteArrayInputStream(before))
+                        .getDirectories())
+                .anyMatch(d -> d.getName().startsWith("Exif"));
+        long id = send("stripped-1", before).body().path("id").asLong();
+        assertThat(ImageMetadataReader.readMetadata(
+                                new ByteArrayInputStream(api.bytes("/api/photo/" + job + "/" + id + "/image.jpg")))
+                        .getDirectories())
+                .noneMatch(d -> d.getName().startsWith("Exif"));
+    }
+
+    @Test
+    void aThumbnailIsMadeAndALargePictureIsBroughtDown() throws IOException {
+        long id = send("large-picture", encoded(picture(6000, 4000), "png"))
+                .body()
+                .path("id")
+                .asLong();
+        assertThat(kept(id, "image").getWidth()).isLessThanOrEqualTo(2560).isGreaterThan(1900);
+        assertThat(kept(id, "thumbnail").getWidth()).isEqualTo(320);
+    }
+
+    @Test
+    void sentTwiceItIsKeptOnce() {
+        byte[] file = encoded(picture(60, 40), "jpeg");
+        assertThat(send("same-key-1", file).body().path("id"))
+                .isEqualTo(send("same-key-1", file).body().path("id"));
+        assertThat(api.get("/api/photo/" + job).body()).hasSize(1);
+    }
+
+    private static byte[] chunk(String type, byte[] data) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        DataOutputStream png = new DataOutputStream(out);
+        png.writeInt(data.length);
+        byte[] name = type.getBytes(java.nio.charset.StandardCharsets.US_ASCII);
+        png.write(name);
+        png.write(data);
+        CRC32 sum = new CRC32();
+        sum.update(name);
+        sum.update(data);
+        png.writeInt((int) sum.getValue());
+        return out.toByteArray();
+    }
+
+    private static byte[] deflated(long zeros) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (DeflaterOutputStream deflate = new DeflaterOutputStream(out)) {
+            byte[] block = new byte[1 << 16];
+            for (long left = zeros; left > 0; left -= block.length) {
+                deflate.write(block, 0, (int) Math.min(left, block.length));
+            }
+        }
+        return out.toByteArray();
+    }
+
+    private static byte[] png(int width, int height, byte[]... chunks) throws IOException {
+        ByteArrayOutputStream header = new ByteArrayOutputStream();
+        DataOutputStream ihdr = new DataOutputStream(header);
+        ihdr.writeInt(width);
+        ihdr.writeInt(height);
+        ihdr.write(new byte[] {8, 0, 0, 0, 0});
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        out.write(new byte[] {(byte) 0x89, 'P', 'N', 'G', 13, 10, 26, 10});
+        out.write(chunk("IHDR", header.toByteArray()));
+        for (byte[] one : chunks) {
+            out.write(one);
+        }
+        out.write(chunk("IEND", new byte[0]));
+        return out.toByteArray();
+    }
+
+    @Test
+    void aPictureOf30000By30000IsRefusedInWords() throws IOException {
+        byte[] huge = png(30_000, 30_000, chunk("IDAT", deflated(30_001L * 30_000)));
+        assertThat(huge.length).as("small enough to be sent").isLessThan(2_000_000);
+        Api.Answer answer = send("thirty-thousand", huge);
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.detail()).contains("30000 × 30000").contains("smaller picture");
+    }
+
+    /** Half a gigabyte of nothing in a text chunk: either it is never unpacked or it is refused, and memory stays small. */
+    @Test
+    void aDecompressionBombIsNotUnpacked() throws IOException {
+        ByteArrayOutputStream text = new ByteArrayOutputStream();
+        text.write("Comment\0\0".getBytes(java.nio.charset.StandardCharsets.US_ASCII));
+        text.write(deflated(512L << 20));
+        byte[] rows = deflated(41L * 40);
+        byte[] bomb = png(40, 40, chunk("zTXt", text.toByteArray()), chunk("IDAT", rows));
+        System.gc();
+        Api.Answer answer = send("text-bomb-1", bomb);
+        assertThat(answer.status()).isIn(201, 422);
+        byte[] lies = png(8000, 8000, chunk("IDAT", deflated(900L << 20)));
+        assertThat(send("pixel-bomb-1", lies).status()).isIn(201, 422);
+        byte[] many = png(12_000, 12_000, chunk("IDAT", deflated(12_001L * 12_000)));
+        assertThat(send("pixel-bomb-2", many).detail()).contains("up to 64 million");
+    }
+
+    @Test
+    void whatIsNoPhotographIsRefusedByItsContent() {
+        byte[] program = new byte[4000];
+        new Random(5).nextBytes(program);
+        program[0] = 'M';
+        program[1] = 'Z';
+        assertThat(send("renamed-exe", program).detail()).contains("not a photograph");
+        assertThat(send("half-jpeg-1", new byte[] {(byte) 0xFF, (byte) 0xD8, (byte) 0xFF, (byte) 0xE0, 0, 16})
+                        .detail())
+                .contains("damaged");
+        assertThat(send("empty-file", new byte[0]).detail()).contains("empty");
+        assertThat(send(
+                                "heic-phone",
+                                "\0\0\0\u0018ftypheic\0\0\0\0mif1"
+                                        .getBytes(java.nio.charset.StandardCharsets.ISO_8859_1))
+                        .detail())
+                .contains("JPEG");
+        assertThat(send("too-many-mb", new byte[25 * 1024 * 1024 + 1]).detail()).contains("25 MB");
+        assertThat(api.get("/api/photo/" + job).body()).isEmpty();
+    }
+
+    @Test
+    void marksLieBesideTheUntouchedPhotograph() {
+        long id = send("marked-1", encoded(picture(60, 40), "jpeg"))
+                .body()
+                .path("id")
+                .asLong();
+        byte[] before = api.bytes("/api/photo/" + job + "/" + id + "/image.jpg");
+        Map<String, Object> arrow =
+                Map.of("shape", "arrow", "fromX", 0.1, "fromY", 0.2, "toX", 0.5, "toY", 0.6, "words", "hidden tab");
+        JsonNode marked = api.put(
+                        mara, "/api/photo/" + job + "/" + id + "/marks", Map.of("version", 1, "marks", List.of(arrow)))
+                .body();
+        assertThat(marked.path("marks").get(0).path("words").asString()).isEqualTo("hidden tab");
+        assertThat(api.bytes("/api/photo/" + job + "/" + id + "/image.jpg")).isEqualTo(before);
+        assertThat(api.put(mara, "/api/photo/" + job + "/" + id + "/marks", Map.of("version", 1, "marks", List.of()))
+                        .status())
+                .isEqualTo(409);
+        assertThat(api.delete(mara, "/api/photo/" + job + "/" + id).body()).isEmpty();
+    }
+}

@@ -1,0 +1,67 @@
+import { Box } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { api, ask, type Schemas } from '../../api/client';
+import { useSave } from '../../parts/useSave';
+import { texts } from '../../texts';
+import { colour } from '../../theme';
+import { useRefreshJob } from '../job/useRefreshJob';
+
+type Operation = Schemas['JobCaution']['operation'];
+
+/** What is about to be done beyond the usual: each brings its cautions. */
+export function AboutTo({ jobId, said }: { jobId: number; said: Operation[] }) {
+  const refresh = useRefreshJob(jobId);
+  const choices = useQuery({
+    queryKey: ['intake-choices'],
+    queryFn: () => ask(api.GET('/api/intake/choices')),
+    staleTime: Infinity,
+  });
+  const save = useSave(
+    (operations: Operation[]) =>
+      ask(
+        api.PUT('/api/intake/{jobId}/about-to', {
+          params: { path: { jobId } },
+          body: { operations },
+        }),
+      ),
+    refresh,
+  );
+  return (
+    <Box
+      role="group"
+      aria-label={texts.cautions.aboutTo}
+      sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', alignItems: 'center' }}
+    >
+      <Box sx={{ color: colour.inkSoft }}>{texts.cautions.aboutTo}</Box>
+      {choices.data?.operations.map((operation) => {
+        const on = said.includes(operation.code);
+        return (
+          <Box
+            key={operation.code}
+            component="button"
+            type="button"
+            aria-pressed={on}
+            disabled={save.busy}
+            onClick={() =>
+              void save.run(on ? said.filter((o) => o !== operation.code) : [...said, operation.code])
+            }
+            sx={{
+              font: 'inherit',
+              fontSize: 14,
+              minHeight: 30,
+              px: 1,
+              cursor: 'pointer',
+              border: `1px solid ${on ? colour.danger : colour.kraftDark}`,
+              bgcolor: on ? colour.dangerPale : 'transparent',
+              color: colour.ink,
+              fontWeight: on ? 700 : 400,
+              '&:focus-visible': { outline: `3px solid ${colour.nextEdge}` },
+            }}
+          >
+            {operation.words}
+          </Box>
+        );
+      })}
+    </Box>
+  );
+}

@@ -1,0 +1,210 @@
+import { Box, MenuItem, TextField } from '@mui/material';
+import { Key } from '../../parts/Key';
+import { texts } from '../../texts';
+import { colour } from '../../theme';
+import type { Schemas } from '../../api/client';
+import { MmField } from './Look';
+import { LETTERS, teethTyped, type HowMarked, type MarkKind, type ToothMap } from './toothMap';
+
+const KINDS = Object.keys(LETTERS) as MarkKind[];
+const FLANKS = Object.keys(texts.look.flanks) as HowMarked['flank'][];
+const WHOLE = ['oddColour', 'brittle', 'softened'] as const;
+const PLACES = ['hub', 'bore', 'web'] as const;
+
+/** What is marked on the chosen teeth, and what the gear is like as a whole. */
+export function MapControls(props: {
+  map: ToothMap;
+  gears: Schemas['Component'][];
+  change: (map: ToothMap) => void;
+  chosen: number[];
+  how: HowMarked;
+  setHow: (how: HowMarked) => void;
+  mark: (kind: MarkKind) => void;
+  clear: () => void;
+}) {
+  const { map, chosen, how } = props;
+  const set = (part: Partial<ToothMap>) => props.change({ ...map, ...part });
+  const here = new Set(map.marks.filter((m) => chosen.includes(m.tooth)).map((m) => m.kind));
+  return (
+    <Box sx={{ display: 'grid', gap: 1.25 }}>
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'end' }}>
+        <TextField
+          size="small"
+          label={texts.look.which}
+          value={map.gear}
+          onChange={(event) => set({ gear: event.target.value })}
+          sx={{ flex: 1, minWidth: 110 }}
+        />
+        <TextField
+          select
+          size="small"
+          label={texts.look.part}
+          value={props.gears.some((g) => g.code === map.component) ? map.component : ''}
+          onChange={(event) => set({ component: event.target.value })}
+          slotProps={{ select: { displayEmpty: true } }}
+          sx={{ width: 138 }}
+        >
+          <MenuItem value="">{texts.look.noPart}</MenuItem>
+          {props.gears.map((g) => (
+            <MenuItem key={g.code} value={g.code}>
+              {g.words}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          size="small"
+          label={texts.look.count}
+          value={map.toothCount}
+          onChange={(event) => {
+            const toothCount = teethTyped(event.target.value);
+            if (toothCount) set({ toothCount, marks: map.marks.filter((m) => m.tooth <= toothCount) });
+          }}
+          sx={{ width: 66 }}
+          slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+        />
+        <MmField
+          label={texts.look.faceWidth}
+          value={map.faceWidthMm}
+          set={(mm) => props.change(withWidth(map, 'faceWidthMm', mm))}
+        />
+        <MmField
+          label={texts.look.mateWidth}
+          value={map.mateWidthMm}
+          set={(mm) => props.change(withWidth(map, 'mateWidthMm', mm))}
+        />
+      </Box>
+      <Box
+        role="group"
+        aria-label={texts.look.markThese(chosen.length)}
+        sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', alignItems: 'center' }}
+      >
+        <strong>{texts.look.chosen(chosen)}</strong>
+        {KINDS.map((kind) => (
+          <Box
+            key={kind}
+            component="button"
+            type="button"
+            aria-pressed={here.has(kind)}
+            onClick={() => props.mark(kind)}
+            sx={{
+              font: 'inherit',
+              fontSize: 14,
+              minHeight: 38,
+              px: 1,
+              border: 0,
+              cursor: 'pointer',
+              bgcolor: here.has(kind) ? colour.engagedDark : colour.kraft,
+              color: here.has(kind) ? '#fff' : colour.ink,
+              '&:focus-visible': { outline: `3px solid ${colour.nextEdge}` },
+            }}
+          >
+            {texts.look.kinds[kind]}
+            <Key>{LETTERS[kind]}</Key>
+          </Box>
+        ))}
+        <Box
+          component="button"
+          type="button"
+          onClick={props.clear}
+          sx={{
+            font: 'inherit',
+            fontSize: 14,
+            minHeight: 38,
+            px: 1,
+            border: `1px solid ${colour.kraftDark}`,
+            bgcolor: 'transparent',
+            cursor: 'pointer',
+          }}
+        >
+          {texts.look.sound}
+          <Key>⌫</Key>
+        </Box>
+      </Box>
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'end' }}>
+        <TextField
+          select
+          size="small"
+          label={texts.look.flank}
+          value={how.flank}
+          onChange={(event) => props.setHow({ ...how, flank: event.target.value as HowMarked['flank'] })}
+          sx={{ width: 170 }}
+        >
+          {FLANKS.map((flank) => (
+            <MenuItem key={flank} value={flank}>
+              {texts.look.flanks[flank]}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          size="small"
+          label={texts.look.amount}
+          value={how.amount}
+          onChange={(event) => props.setHow({ ...how, amount: Number(event.target.value) })}
+          sx={{ width: 150 }}
+        >
+          {texts.look.amounts.map(([amount, words]) => (
+            <MenuItem key={amount} value={amount}>
+              {words}
+            </MenuItem>
+          ))}
+        </TextField>
+        <MmField
+          label={texts.look.bandFrom}
+          value={how.band?.fromMm}
+          set={(mm) => props.setHow({ ...how, band: band(mm ?? 0, how.band?.toMm) })}
+        />
+        <MmField
+          label={texts.look.bandTo}
+          value={how.band?.toMm}
+          set={(mm) => props.setHow({ ...how, band: band(how.band?.fromMm ?? 0, mm) })}
+        />
+      </Box>
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'end' }}>
+        {PLACES.map((place) => (
+          <TextField
+            key={place}
+            select
+            size="small"
+            label={texts.look.places[place]}
+            value={map[place]}
+            onChange={(event) => set({ [place]: event.target.value })}
+            sx={{ width: 106 }}
+          >
+            {texts.look.states[place].map((state) => (
+              <MenuItem key={state} value={state}>
+                {state}
+              </MenuItem>
+            ))}
+          </TextField>
+        ))}
+        {WHOLE.map((name) => (
+          <Box
+            component="label"
+            key={name}
+            sx={{ display: 'flex', gap: 0.75, alignItems: 'center', minHeight: 44 }}
+          >
+            <input
+              type="checkbox"
+              style={{ width: 18, height: 18, accentColor: colour.go }}
+              checked={map[name]}
+              onChange={(event) => set({ [name]: event.target.checked })}
+            />
+            {texts.look.whole[name]}
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+function withWidth(map: ToothMap, which: 'faceWidthMm' | 'mateWidthMm', mm: number | undefined): ToothMap {
+  const next = { ...map };
+  if (mm === undefined) delete next[which];
+  else next[which] = mm;
+  return next;
+}
+
+function band(fromMm: number, toMm: number | undefined): HowMarked['band'] {
+  return toMm !== undefined && toMm > fromMm ? { fromMm, toMm } : undefined;
+}

@@ -1,0 +1,261 @@
+import { Box, Button, Dialog, MenuItem, TextField } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { api, ask, type Schemas } from '../../api/client';
+import { StaleNotice } from '../../parts/StaleNotice';
+import { useDraft } from '../../parts/useDraft';
+import { useSave } from '../../parts/useSave';
+import { texts } from '../../texts';
+import { colour } from '../../theme';
+import { useRefreshJob } from '../job/useRefreshJob';
+
+type Machine = Schemas['Machine'];
+
+/** A name for a new part that no other has. */
+function newCode(start: string, taken: string[]): string {
+  for (let n = 1; ; n++) {
+    if (!taken.includes(`${start}${n}`)) return `${start}${n}`;
+  }
+}
+
+/** How this model is built, for the device book: its parts in the order of the drive, and what comes off to reach them. */
+export function TrainEditor(props: { job: Schemas['Job']; heard: Schemas['Heard']; close: () => void }) {
+  const { job, heard } = props;
+  const refresh = useRefreshJob(job.id);
+  const [draft, setDraft] = useDraft<Machine>(`train:${job.machineModelId}`);
+  const types = useQuery({
+    queryKey: ['part-types'],
+    queryFn: () => ask(api.GET('/api/device/part-types')),
+    staleTime: Infinity,
+  });
+  const machine = draft ?? heard.machine;
+  const save = useSave(
+    (version: number) =>
+      ask(
+        api.PUT('/api/device/{modelId}/train', {
+          params: { path: { modelId: job.machineModelId } },
+          body: { version, machine },
+        }),
+      ),
+    () => {
+      setDraft(undefined);
+      refresh();
+      props.close();
+    },
+  );
+  const theirs = save.refused?.status === 409 ? (save.refused.current as Schemas['Train']) : undefined;
+  const part = (index: number, change: Partial<Schemas['Component']>) =>
+    setDraft({
+      ...machine,
+      components: machine.components.map((c, i) => (i === index ? { ...c, ...change } : c)),
+    });
+  const opening = (index: number, change: Partial<Schemas['Opening']>) =>
+    setDraft({
+      ...machine,
+      openings: machine.openings.map((o, i) => (i === index ? { ...o, ...change } : o)),
+    });
+  const swap = (index: number, by: number) => {
+    const components = [...machine.components];
+    const [moved] = components.splice(index, 1);
+    if (moved) components.splice(index + by, 0, moved);
+    setDraft({ ...machine, components });
+  };
+  const cell = { size: 'small' as const, fullWidth: true };
+  return (
+    <Dialog open onClose={props.close} maxWidth="md" fullWidth aria-label={texts.train.editTitle}>
+      <Box sx={{ p: 2, display: 'grid', gap: 1 }}>
+        <Box component="h2" sx={{ m: 0, fontSize: 17 }}>
+          {texts.train.editTitle}: {job.maker} {job.model}
+        </Box>
+        <Box sx={{ color: colour.inkSoft }}>{texts.train.editWhy}</Box>
+        {theirs && (
+          <StaleNotice
+            showTheirs={() => {
+              save.clear();
+              setDraft(theirs.machine);
+            }}
+            saveMine={() => void save.run(theirs.version)}
+          />
+        )}
+        {machine.components.map((c, index) => (
+          <Box
+            key={c.code}
+            sx={{ display: 'grid', gridTemplateColumns: '1.4fr 1fr 1fr auto', gap: 0.75, alignItems: 'end' }}
+          >
+            <TextField
+              {...cell}
+              label={index === 0 ? texts.train.partWords : ''}
+              slotProps={{ htmlInput: { 'aria-label': texts.train.partWords } }}
+              value={c.words}
+              onChange={(event) => part(index, { words: event.target.value })}
+            />
+            <TextField
+              {...cell}
+              select
+              label={index === 0 ? texts.train.partType : ''}
+              slotProps={{ htmlInput: { 'aria-label': texts.train.partType } }}
+              value={types.data ? c.type : ''}
+              onChange={(event) => part(index, { type: event.target.value })}
+            >
+              {(types.data ?? []).map((type) => (
+                <MenuItem key={type} value={type}>
+                  {texts.train.types[type as keyof typeof texts.train.types] ?? type}
+                </MenuItem>
+              ))}
+            </TextField>
+            <TextField
+              {...cell}
+              select
+              label={index === 0 ? texts.train.partBehind : ''}
+              slotProps={{ htmlInput: { 'aria-label': texts.train.partBehind } }}
+              value={c.behind}
+              onChange={(event) => part(index, { behind: event.target.value })}
+            >
+              <MenuItem value="">{texts.train.outside}</MenuItem>
+              {machine.openings.map((o) => (
+                <MenuItem key={o.code} value={o.code}>
+                  {o.words}
+                </MenuItem>
+              ))}
+            </TextField>
+            <Box sx={{ whiteSpace: 'nowrap' }}>
+              <Button
+                size="small"
+                aria-label={texts.train.up(c.words)}
+                disabled={index === 0}
+                onClick={() => swap(index, -1)}
+              >
+                ↑
+              </Button>
+              <Button
+                size="small"
+                aria-label={texts.train.drop(c.words)}
+                onClick={() =>
+                  setDraft({ ...machine, components: machine.components.filter((_, i) => i !== index) })
+                }
+              >
+                ×
+              </Button>
+            </Box>
+          </Box>
+        ))}
+        <Box sx={{ display: 'flex', gap: 1 }}>
+          <Button
+            variant="outlined"
+            onClick={() =>
+              setDraft({
+                ...machine,
+                components: [
+                  ...machine.components,
+                  {
+                    code: newCode(
+                      'part',
+                      machine.components.map((c) => c.code),
+                    ),
+                    type: 'gear',
+                    words: texts.train.newGear,
+                    behind: machine.openings.at(-1)?.code ?? '',
+                  },
+                ],
+              })
+            }
+          >
+            {texts.train.addPart}
+          </Button>
+        </Box>
+        {machine.openings.map((o, index) => (
+          <Box
+            key={o.code}
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: '1.6fr 0.6fr 0.6fr 1fr',
+              gap: 0.75,
+              alignItems: 'end',
+            }}
+          >
+            <TextField
+              {...cell}
+              label={index === 0 ? texts.train.openingWords : ''}
+              slotProps={{ htmlInput: { 'aria-label': texts.train.openingWords } }}
+              value={o.words}
+              onChange={(event) => opening(index, { words: event.target.value })}
+            />
+            <TextField
+              {...cell}
+              type="number"
+              label={index === 0 ? texts.train.openingParts : ''}
+              slotProps={{ htmlInput: { 'aria-label': texts.train.openingParts, min: 0 } }}
+              value={o.parts}
+              onChange={(event) => opening(index, { parts: Math.max(0, Number(event.target.value) || 0) })}
+            />
+            <TextField
+              {...cell}
+              type="number"
+              label={index === 0 ? texts.train.openingMinutes : ''}
+              slotProps={{ htmlInput: { 'aria-label': texts.train.openingMinutes, min: 0, step: 0.5 } }}
+              value={o.minutes}
+              onChange={(event) => opening(index, { minutes: Math.max(0, Number(event.target.value) || 0) })}
+            />
+            <TextField
+              {...cell}
+              select
+              label={index === 0 ? texts.train.openingAfter : ''}
+              slotProps={{ htmlInput: { 'aria-label': texts.train.openingAfter } }}
+              value={o.after}
+              onChange={(event) => opening(index, { after: event.target.value })}
+            >
+              <MenuItem value="">{texts.train.outside}</MenuItem>
+              {machine.openings.slice(0, index).map((before) => (
+                <MenuItem key={before.code} value={before.code}>
+                  {before.words}
+                </MenuItem>
+              ))}
+            </TextField>
+          </Box>
+        ))}
+        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+          <Button
+            variant="outlined"
+            onClick={() =>
+              setDraft({
+                ...machine,
+                openings: [
+                  ...machine.openings,
+                  {
+                    code: newCode(
+                      'opening',
+                      machine.openings.map((o) => o.code),
+                    ),
+                    words: texts.train.newOpening,
+                    parts: 4,
+                    minutes: 3,
+                    after: '',
+                  },
+                ],
+              })
+            }
+          >
+            {texts.train.addOpening}
+          </Button>
+          <Box sx={{ flex: 1 }} />
+          <Button
+            variant="outlined"
+            onClick={() => {
+              setDraft(undefined);
+              props.close();
+            }}
+          >
+            {texts.train.leave}
+          </Button>
+          <Button
+            variant="contained"
+            disabled={save.busy || !draft}
+            onClick={() => void save.run(heard.trainVersion)}
+          >
+            {texts.train.save}
+          </Button>
+        </Box>
+        {save.refused && !theirs && <span role="alert">{save.refused.message}</span>}
+      </Box>
+    </Dialog>
+  );
+}

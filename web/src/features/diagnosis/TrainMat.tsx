@@ -1,0 +1,125 @@
+import { Box, Button } from '@mui/material';
+import type { Schemas } from '../../api/client';
+import { Mark } from '../../parts/Marks';
+import { texts } from '../../texts';
+import { colour, font } from '../../theme';
+import { suspicion } from './answers';
+
+/** The machine's parts in the order of the drive, each as suspect as it is; and what is off already. */
+export function TrainMat(props: {
+  machine: Schemas['Machine'] | undefined;
+  own: boolean;
+  standing: Schemas['Standing'] | undefined;
+  opened: string[];
+  pick: (part: string) => void;
+  open: (code: string) => void;
+  edit: () => void;
+}) {
+  const { machine } = props;
+  const sums = suspicion(props.standing?.faults ?? []);
+  const most = Math.max(...sums.values(), 0.01);
+  const reached = (behind: string): boolean => behind === '' || props.opened.includes(behind);
+  return (
+    <Box
+      component="section"
+      aria-label={texts.train.title}
+      sx={{
+        bgcolor: colour.mat,
+        color: colour.paper,
+        p: 1.75,
+        overflow: 'auto',
+        display: 'grid',
+        alignContent: 'start',
+      }}
+    >
+      <Box sx={{ display: 'flex', alignItems: 'baseline', mb: 1 }}>
+        <Box component="h2" sx={{ m: 0, fontSize: 17, flex: 1 }}>
+          {texts.train.title}
+        </Box>
+        <span>{props.own ? texts.train.own : texts.train.generic}</span>
+      </Box>
+      <Box
+        component="ol"
+        sx={{ listStyle: 'none', m: 0, p: 0, borderLeft: `3px solid ${colour.matLineStrong}` }}
+      >
+        {machine?.components.map((part) => {
+          const chance = sums.get(part.code) ?? 0;
+          const first = chance === most && chance > 0.02;
+          return (
+            <Box component="li" key={part.code} sx={{ pl: 1, py: '2px' }}>
+              <Box
+                component="button"
+                type="button"
+                onClick={() => props.pick(part.words)}
+                aria-label={texts.train.pick(part.words, Math.round(100 * chance))}
+                sx={{
+                  font: 'inherit',
+                  width: '100%',
+                  textAlign: 'left',
+                  border: 0,
+                  px: 1,
+                  minHeight: 34,
+                  cursor: 'pointer',
+                  display: 'flex',
+                  alignItems: 'center',
+                  gap: 1,
+                  color: colour.ink,
+                  background: `linear-gradient(to right, ${first ? '#e9b872' : '#d8c79d'} ${100 * chance}%, ${colour.bone} ${100 * chance}%)`,
+                  fontWeight: first ? 700 : 400,
+                  '&:focus-visible': { outline: `3px solid ${colour.nextEdge}` },
+                }}
+              >
+                <span style={{ flex: 1 }}>{part.words}</span>
+                {!reached(part.behind) && (
+                  <Box component="span" sx={{ fontSize: 13, color: colour.inkSoft, fontWeight: 400 }}>
+                    {texts.train.behind(machine.openings.find((o) => o.code === part.behind)?.words ?? '')}
+                  </Box>
+                )}
+                <Box component="span" sx={{ fontFamily: font.figures, minWidth: 40, textAlign: 'right' }}>
+                  {chance < 0.01 ? '' : `${Math.round(100 * chance)}%`}
+                </Box>
+              </Box>
+            </Box>
+          );
+        })}
+      </Box>
+      {machine && machine.openings.length > 0 && (
+        <Box sx={{ mt: 1.5 }}>
+          <Box sx={{ mb: 0.5 }}>{texts.train.off}</Box>
+          <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
+            {machine.openings.map((opening) => {
+              const on = props.opened.includes(opening.code);
+              return (
+                <Box
+                  key={opening.code}
+                  component="button"
+                  type="button"
+                  aria-pressed={on}
+                  onClick={() => props.open(opening.code)}
+                  sx={{
+                    font: 'inherit',
+                    display: 'flex',
+                    gap: 0.5,
+                    alignItems: 'center',
+                    minHeight: 36,
+                    px: 1.25,
+                    cursor: 'pointer',
+                    border: `1px solid ${colour.bone}`,
+                    bgcolor: on ? colour.bone : 'transparent',
+                    color: on ? colour.ink : colour.paper,
+                  }}
+                >
+                  {on && <Mark name="yes" size={14} />}
+                  {opening.words}
+                </Box>
+              );
+            })}
+          </Box>
+        </Box>
+      )}
+      <Button variant="outlined" sx={{ mt: 1.5, justifySelf: 'start' }} onClick={props.edit}>
+        {texts.train.edit}
+      </Button>
+    </Box>
+  );
+}

@@ -1,0 +1,46 @@
+import type { Schemas } from '../../api/client';
+
+export type Answer = 'seen' | 'notSeen' | 'cannot' | 'notTried';
+export type Answers = Record<string, Answer>;
+export type Task = Schemas['Task'];
+export type Sign = Schemas['Sign'];
+
+/** The answers with one more, or without it when it is taken back; what is answered last stands last. */
+export function withAnswer(answers: Answers, key: string, answer: Answer): Answers {
+  const others = Object.entries(answers).filter(([other]) => other !== key);
+  return Object.fromEntries(answer === 'notTried' ? others : [...others, [key, answer]]);
+}
+
+/** Signs of a machine once each, with the task that looks for it. */
+export function signsOf(tasks: Task[]): { sign: Sign; task: Task }[] {
+  return tasks.flatMap((task) => task.signs.map((sign) => ({ sign, task })));
+}
+
+/** Signs not answered yet that hold all the words typed, those of the whole machine first. */
+export function matching(tasks: Task[], answers: Answers, typed: string, most: number): Sign[] {
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  return signsOf(tasks)
+    .filter(({ sign, task }) => {
+      const text = `${sign.words} ${task.words}`.toLowerCase();
+      return !answers[sign.key] && words.every((word) => text.includes(word));
+    })
+    .map(({ sign }) => sign)
+    .sort((a, b) => Number(a.ofPart) - Number(b.ofPart))
+    .slice(0, most);
+}
+
+/** The check in hand: the one held as long as any of its signs is open, else the best. */
+export function inHand(held: string | undefined, tasks: Task[], answers: Answers, best: string | undefined) {
+  const task = tasks.find((t) => t.key === held);
+  if (task?.signs.some((sign) => !answers[sign.key])) return held;
+  return best;
+}
+
+/** How suspect each part is: the chance that it has failed in one way or another. */
+export function suspicion(faults: Schemas['Ranked'][]): Map<string, number> {
+  const sums = new Map<string, number>();
+  for (const fault of faults) {
+    sums.set(fault.component, Math.min(1, (sums.get(fault.component) ?? 0) + fault.probability));
+  }
+  return sums;
+}

@@ -1,0 +1,140 @@
+import { Box, Button, MenuItem, TextField } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { api, ask, type Schemas } from '../../api/client';
+import { Mark } from '../../parts/Marks';
+import { useDraft } from '../../parts/useDraft';
+import { useSave } from '../../parts/useSave';
+import { momentWords } from '../../parts/words';
+import { texts } from '../../texts';
+import { colour } from '../../theme';
+import { useRefreshJob } from '../job/useRefreshJob';
+
+type Entry = Required<Schemas['CheckEntry']>;
+const EMPTY: Entry = {
+  protection: 'earthed',
+  cordSound: false,
+  plugSound: false,
+  earthPinSound: false,
+  cordLengthM: '',
+  earthOhm: '',
+  insulationMegohm: '',
+  instrument: '',
+};
+const PROTECTIONS = Object.keys(texts.electrical.protections) as Entry['protection'][];
+const SOUND = ['cordSound', 'plugSound', 'earthPinSound'] as const;
+const READINGS = ['cordLengthM', 'earthOhm', 'insulationMegohm'] as const;
+
+/** Cord, plug and earth before any power: seen, measured where there is an instrument, and what it means. */
+export function ElectricalChecks({ jobId }: { jobId: number }) {
+  const refresh = useRefreshJob(jobId);
+  const [draft, setDraft] = useDraft<Entry>(`electrical:${jobId}`);
+  const checks = useQuery({
+    queryKey: ['job', jobId, 'electrical'],
+    queryFn: () => ask(api.GET('/api/intake/{jobId}/electrical', { params: { path: { jobId } } })),
+  });
+  const save = useSave(
+    (entry: Entry) =>
+      ask(api.POST('/api/intake/{jobId}/electrical', { params: { path: { jobId } }, body: entry })),
+    () => {
+      setDraft(undefined);
+      refresh();
+    },
+  );
+  const entry = draft ?? EMPTY;
+  const set = (part: Partial<Entry>) => setDraft({ ...entry, ...part });
+  const earthed = entry.protection === 'earthed';
+  return (
+    <Box component="section" aria-label={texts.electrical.title}>
+      <Box component="h2" sx={{ fontSize: 17, m: 0, mb: 0.5 }}>
+        {texts.electrical.title}
+      </Box>
+      {checks.data?.map((check, index) => (
+        <Box
+          key={index}
+          sx={{
+            bgcolor: check.result.safeToPower ? colour.goPale : colour.dangerPale,
+            borderLeft: `6px solid ${check.result.safeToPower ? colour.go : colour.danger}`,
+            px: 1.5,
+            py: 0.75,
+            mb: 0.75,
+          }}
+        >
+          <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center' }}>
+            <Mark
+              name={check.result.safeToPower ? 'yes' : 'caution'}
+              color={check.result.safeToPower ? colour.go : colour.danger}
+            />
+            <strong>
+              {check.result.safeToPower ? texts.electrical.mayPower : texts.electrical.notPower}
+            </strong>
+          </Box>
+          <Box>
+            {texts.electrical.read(check.readings)} {check.by}, {momentWords(check.at)}
+          </Box>
+          {check.result.findings.map((finding) => (
+            <Box key={finding}>{finding}</Box>
+          ))}
+        </Box>
+      ))}
+      <Box component="details" open={draft !== undefined || checks.data?.length === 0}>
+        <Box component="summary" sx={{ cursor: 'pointer' }}>
+          {texts.electrical.enter}
+        </Box>
+        <Box sx={{ display: 'grid', gap: 1, mt: 0.5 }}>
+          <TextField
+            select
+            size="small"
+            label={texts.electrical.protection}
+            value={entry.protection}
+            onChange={(event) => set({ protection: event.target.value as Entry['protection'] })}
+          >
+            {PROTECTIONS.map((p) => (
+              <MenuItem key={p} value={p}>
+                {texts.electrical.protections[p]}
+              </MenuItem>
+            ))}
+          </TextField>
+          <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
+            {SOUND.filter((name) => earthed || name !== 'earthPinSound').map((name) => (
+              <Box
+                component="label"
+                key={name}
+                sx={{ display: 'flex', gap: 0.75, alignItems: 'center', minHeight: 32 }}
+              >
+                <input
+                  type="checkbox"
+                  style={{ width: 18, height: 18, accentColor: colour.go }}
+                  checked={entry[name]}
+                  onChange={(event) => set({ [name]: event.target.checked })}
+                />
+                {texts.electrical.sound[name]}
+              </Box>
+            ))}
+          </Box>
+          <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'end', flexWrap: 'wrap' }}>
+            {READINGS.filter((name) => earthed || name !== 'earthOhm').map((name) => (
+              <TextField
+                key={name}
+                size="small"
+                label={texts.electrical.readings[name]}
+                value={entry[name]}
+                onChange={(event) => set({ [name]: event.target.value })}
+                error={save.refused?.of(name) !== undefined}
+                helperText={save.refused?.of(name)}
+                sx={{ width: 110 }}
+                slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+              />
+            ))}
+            <Button variant="outlined" disabled={save.busy} onClick={() => void save.run(entry)}>
+              {texts.electrical.save}
+            </Button>
+          </Box>
+          {save.refused && save.refused.fields.length === 0 && (
+            <span role="alert">{save.refused.message}</span>
+          )}
+          <Box sx={{ color: colour.inkSoft, fontSize: 13.5 }}>{texts.electrical.local}</Box>
+        </Box>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,23 @@
+import { Box } from '@mui/material';
+import type { ReactNode } from 'react';
+import { colour } from '../../theme';
+
+/** The sheet and, beside it, the mat; one above the other on a narrow screen. */
+export function Frame({ children, mat }: { children: ReactNode; mat: ReactNode }) {
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: '1fr', lg: 'minmax(0, 1fr) 400px' },
+        gridTemplateRows: { xs: 'auto 480px', lg: '1fr' },
+        minHeight: 0,
+        overflow: { xs: 'auto', lg: 'hidden' },
+      }}
+    >
+      <Box component="main" sx={{ bgcolor: colour.paper, overflow: { lg: 'auto' }, px: 1.5 }}>
+        {children}
+      </Box>
+      {mat}
+    </Box>
+  );
+}

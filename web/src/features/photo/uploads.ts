@@ -1,0 +1,133 @@
+import { createStore, del, entries, set } from 'idb-keyval';
+import { useSyncExternalStore } from 'react';
+import { newKey, Refused, Unreachable, upload, type Schemas } from '../../api/client';
+
+/** A photograph on its way: kept in this browser until the server has it. */
+export interface Waiting {
+  key: string;
+  jobId: number;
+  step: string;
+  teardownKey: string;
+  name: string;
+  file: Blob;
+  refused?: string;
+}
+
+const RETRY_MS = 1500;
+let store: ReturnType<typeof createStore> | undefined;
+let waiting: readonly Waiting[] = [];
+let busy = false;
+const listeners = new Set<() => void>();
+const landed = new Set<(photo: Schemas['Photo'], jobId: number) => void>();
+
+function change(next: readonly Waiting[]) {
+  waiting = next;
+  listeners.forEach((tell) => tell());
+}
+
+function keepStore() {
+  store ??= createStore('gewerk-photos', 'waiting');
+  return store;
+}
+
+/** Keeping survives a reload; where the browser forbids it, the photograph still goes up while the page is open. */
+async function keep(one: Waiting) {
+  try {
+    await set(one.key, one, keepStore());
+  } catch {
+    return;
+  }
+}
+
+async function forget(key: string) {
+  change(waiting.filter((w) => w.key !== key));
+  try {
+    await del(key, keepStore());
+  } catch {
+    return;
+  }
+}
+
+/** Takes up what a reload interrupted. */
+export async function resumeUploads() {
+  try {
+    const kept = await entries<string, Waiting>(keepStore());
+    const known = new Set(waiting.map((w) => w.key));
+    change([...waiting, ...kept.map(([, one]) => one).filter((one) => !known.has(one.key))]);
+  } catch {
+    return;
+  }
+  void work();
+}
+
+export async function addPhotos(
+  files: Iterable<File>,
+  to: Omit<Waiting, 'key' | 'name' | 'file' | 'refused'>,
+) {
+  const more = [...files].map((file) => ({ ...to, key: newKey(), name: file.name, file }));
+  change([...waiting, ...more]);
+  await Promise.all(more.map(keep));
+  void work();
+}
+
+/** One after another; a dropped connection is waited out, and the key keeps a photograph from being kept twice. */
+async function work() {
+  if (busy) return;
+  busy = true;
+  try {
+    for (let next = waiting.find((w) => !w.refused); next; next = waiting.find((w) => !w.refused)) {
+      await send(next);
+    }
+  } finally {
+    busy = false;
+  }
+}
+
+async function send(one: Waiting) {
+  const where = new URLSearchParams({
+    key: one.key,
+    step: one.step,
+    teardownKey: one.teardownKey,
+    name: one.name,
+  });
+  try {
+    const photo = await upload<Schemas['Photo']>(`/api/photo/${one.jobId}?${where.toString()}`, one.file);
+    await forget(one.key);
+    landed.forEach((tell) => tell(photo, one.jobId));
+  } catch (failed) {
+    if (failed instanceof Refused && failed.status < 500) {
+      change(waiting.map((w) => (w.key === one.key ? { ...w, refused: failed.message } : w)));
+      await forgetKept(one.key);
+    } else if (failed instanceof Unreachable || failed instanceof Refused) {
+      await new Promise((wait) => setTimeout(wait, RETRY_MS));
+    } else throw failed;
+  }
+}
+
+async function forgetKept(key: string) {
+  try {
+    await del(key, keepStore());
+  } catch {
+    return;
+  }
+}
+
+export function dismiss(key: string) {
+  void forget(key);
+}
+
+export function onLanded(tell: (photo: Schemas['Photo'], jobId: number) => void): () => void {
+  landed.add(tell);
+  return () => landed.delete(tell);
+}
+
+function subscribe(tell: () => void) {
+  listeners.add(tell);
+  return () => {
+    listeners.delete(tell);
+  };
+}
+
+export function useWaiting(): readonly Waiting[] {
+  return useSyncExternalStore(subscribe, () => waiting);
+}
