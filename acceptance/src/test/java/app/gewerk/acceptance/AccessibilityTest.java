@@ -24,10 +24,13 @@ class AccessibilityTest {
             check(technician, "welcome");
             Map<String, String> screens = new java.util.LinkedHashMap<>();
             screens.put("/new", "Put it in a tray");
+            screens.put("/job/1/listen", "Culprit: the");
             screens.put("/job/19/takeIn", "The owner says");
             screens.put("/job/23/takeIn", "I have read this");
             screens.put("/job/19/listen", "What it may be");
-            screens.put("/job/19/look", "Write it down");
+            screens.put("/job/19/open", "The tray");
+            screens.put("/job/19/look", "What the damage says");
+            screens.put("/job/19/closeUp", "Write it down");
             screens.put("/job/19/read", "It is 0.5 module");
             screens.put("/job/25/read", "Next:");
             screens.put("/job/19/choose", "glue the split");

@@ -116,11 +116,14 @@ public class HandbackService {
     }
 
     private static void cautions(PdfPage page, WholeJob whole, ZoneId zone) {
-        if (whole.cautions().isEmpty()) {
+        List<IntakeService.JobCaution> said = whole.cautions().stream()
+                .filter(c -> c.tickedBy().isPresent() || c.referOn())
+                .toList();
+        if (said.isEmpty()) {
             return;
         }
         page.heading("Cautions");
-        for (IntakeService.JobCaution caution : whole.cautions()) {
+        for (IntakeService.JobCaution caution : said) {
             page.line(caution.words() + ": "
                     + caution.tickedBy()
                             .map(by -> "read by " + by + ", "
