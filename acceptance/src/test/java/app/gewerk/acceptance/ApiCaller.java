@@ -47,6 +47,18 @@ final class ApiCaller {
                 HttpResponse.BodyHandlers.ofString());
     }
 
+    /** Sends a file as the body. */
+    HttpResponse<String> upload(String path, byte[] file) {
+        return RunningGewerk.send(
+                HttpRequest.newBuilder(gewerk.address(path))
+                        .header("Content-Type", "application/octet-stream")
+                        .header("Cookie", cookies)
+                        .header("X-XSRF-TOKEN", token)
+                        .POST(HttpRequest.BodyPublishers.ofByteArray(file))
+                        .build(),
+                HttpResponse.BodyHandlers.ofString());
+    }
+
     /** Takes a machine in with these words. */
     HttpResponse<String> takeIn(String complaint, String key) {
         return post(

@@ -35,9 +35,10 @@ public final class Bench {
         try (RunningGewerk gewerk = RunningGewerk.withDemo()) {
             say("server with a new demo database answers after %.1f s", seconds(before));
             say("memory resident after start: %d MB", residentMb(gewerk.pid()));
-            say("with 25 jobs:");
+            say("with the demo's 40 jobs:");
             calls(gewerk);
             identify(gewerk);
+            HandBench.measure(gewerk);
             grow(gewerk, 20_000);
             say("with 20,000 jobs:");
             calls(gewerk);
@@ -51,7 +52,7 @@ public final class Bench {
         }
     }
 
-    private static void say(String format, Object... values) {
+    static void say(String format, Object... values) {
         System.out.println(String.format(Locale.ROOT, format, values));
     }
 
@@ -86,7 +87,7 @@ public final class Bench {
                         HttpResponse.BodyHandlers.ofString()));
     }
 
-    private static void timed(String name, java.util.function.Supplier<HttpResponse<String>> call) {
+    static void timed(String name, java.util.function.Supplier<HttpResponse<String>> call) {
         double[] ms = new double[ROUNDS];
         for (int i = -WARM_UP; i < ROUNDS; i++) {
             long start = System.nanoTime();
@@ -143,12 +144,12 @@ public final class Bench {
                   came_with, place, waits_for, steps_done, find_text, taken_in_at, moved_at)
                 select j.shop_id, j.tray_number, j.machine_model_id, j.serial || n, j.era, j.owner_name, j.owner_phone,
                   j.complaint, j.came_with, 'putAway', '', j.steps_done, j.find_text || ' ' || n, j.taken_in_at, j.moved_at
-                from generate_series(1, %d) n join job j on j.id = 1 + n %% 25""".formatted(jobs - 25), """
+                from generate_series(1, %d) n join job j on j.id = 1 + n %% 40""".formatted(jobs - 40), """
                 insert into journal (job_id, shop_id, at, person_id, step, what, why)
-                select id, shop_id, taken_in_at, 1, 'takeIn', 'Taken in', '' from job where id > 25""", "analyze");
+                select id, shop_id, taken_in_at, 1, 'takeIn', 'Taken in', '' from job where id > 40""", "analyze");
     }
 
-    private static long residentMb(long pid) throws IOException {
+    static long residentMb(long pid) throws IOException {
         String line = Files.readAllLines(Path.of("/proc/" + pid + "/status")).stream()
                 .filter(l -> l.startsWith("VmRSS"))
                 .findFirst()

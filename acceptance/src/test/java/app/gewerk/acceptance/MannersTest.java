@@ -90,7 +90,7 @@ class MannersTest {
     @Test
     void whatIsTypedSurvivesAReloadAndTheBackButton() {
         int job = newJob();
-        technician.open("/job/" + job + "/look");
+        technician.open("/job/" + job + "/closeUp");
         technician.field("Write it down").fill("seven teeth flat 🦷");
         technician.page.reload();
         assertThat(technician.field("Write it down")).hasValue("seven teeth flat 🦷");

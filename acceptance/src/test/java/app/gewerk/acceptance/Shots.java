@@ -18,9 +18,15 @@ public final class Shots {
             shot(technician, "/", "What presses most", folder.resolve("bench.png"));
             technician.open("/new");
             technician.field("Maker").pressSequentially("vant");
-            technician.text("Vantorel Slidewell 24").waitFor();
+            technician.text("Vantorel Slidewell 24").click();
+            technician.field("Price of a new one").fill("240");
+            technician.field("Serial number").fill("VS24-731882");
+            technician.field("What the owner says, word for word").fill("The carriage stops half way.");
+            technician.text("An easy yes").waitFor();
             picture(technician, folder.resolve("take-in.png"));
             shot(technician, "/job/19/listen", "What it may be", folder.resolve("listen.png"));
+            shot(technician, "/job/19/open", "Next, by the device book", folder.resolve("open.png"));
+            shot(technician, "/job/19/look", "What the damage says", folder.resolve("look.png"));
             shot(technician, "/job/25/read", "Next:", folder.resolve("read-next.png"));
             shot(technician, "/job/19/read", "It is 0.5 module", folder.resolve("read.png"));
             technician.press("o");

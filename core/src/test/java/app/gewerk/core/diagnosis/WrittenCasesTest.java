@@ -2,14 +2,30 @@ package app.gewerk.core.diagnosis;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
 class WrittenCasesTest {
+    private static final List<String> TABLE = Collections.synchronizedList(new ArrayList<>());
+
+    /** The table of docs/measurements.md, taken anew. */
+    @AfterAll
+    static void writeTheTable() throws IOException {
+        Files.createDirectories(Path.of("target"));
+        Files.write(Path.of("target", "written-cases.md"), TABLE);
+    }
+
     static List<WrittenCase> cases() {
         return WrittenCase.all();
     }
@@ -45,6 +61,19 @@ class WrittenCasesTest {
     void theProposedChecksFindItSoonerThanTopToBottom(WrittenCase written) {
         WrittenCase.Search proposed = written.asProposed();
         WrittenCase.Search topDown = written.topToBottom();
+        TABLE.add(String.format(
+                Locale.ROOT,
+                "| %s | %d | %.0f | %d | %s%.0f | %d |",
+                written.name(),
+                written.culprits().stream()
+                        .mapToInt(c -> WrittenCase.place(proposed.ranked(), c))
+                        .max()
+                        .orElseThrow(),
+                proposed.minutes(),
+                proposed.checks(),
+                topDown.found() ? "" : "not in ",
+                topDown.minutes(),
+                topDown.checks()));
         assertThat(proposed.found()).as(proposed.made().toString()).isTrue();
         assertThat(proposed.minutes()).isLessThan(topDown.minutes());
     }

@@ -21,6 +21,7 @@ import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.shop.ShopService;
 import app.gewerk.server.sourcing.SourcingService;
 import app.gewerk.server.teardown.TeardownService;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -320,7 +321,7 @@ class DemoWorkshop implements SmartLifecycle {
                             Step.TAKE_IN,
                             "",
                             picture,
-                            DemoPicture.of(picture)));
+                            new ByteArrayInputStream(DemoPicture.of(picture))));
         }
     }
 

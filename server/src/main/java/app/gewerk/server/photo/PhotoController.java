@@ -3,7 +3,6 @@ package app.gewerk.server.photo;
 import app.gewerk.core.Wire;
 import app.gewerk.core.job.Step;
 import app.gewerk.server.shop.Here;
-import java.io.IOException;
 import java.io.InputStream;
 import java.time.Duration;
 import java.util.List;
@@ -48,10 +47,8 @@ class PhotoController {
             @RequestParam String step,
             @RequestParam(defaultValue = "") String teardownKey,
             @RequestParam(defaultValue = "") String name,
-            InputStream body)
-            throws IOException {
-        byte[] upload = body.readNBytes(PhotoFile.LARGEST_BYTES + 1);
-        return photos.keep(here, jobId, key, Wire.parse(Step.class, step), teardownKey, name, upload);
+            InputStream body) {
+        return photos.keep(here, jobId, key, Wire.parse(Step.class, step), teardownKey, name, body);
     }
 
     @PutMapping("/{id}/marks")

@@ -12,6 +12,7 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.util.Iterator;
 import java.util.concurrent.Semaphore;
@@ -38,8 +39,29 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
     private static final int LARGEST_SIDE = 20_000;
     private static final long MOST_POINTS = 64_000_000;
 
-    /** Pictures take memory while they are unpacked: two at a time. */
-    private static final Semaphore UNPACKING = new Semaphore(2);
+    /** Unpacked points at once; of larger pictures only every second, third … row and column is unpacked. */
+    private static final double UNPACKED_POINTS = 12_500_000;
+
+    /** Pictures take memory while they come in, and more while they are unpacked. */
+    private static final Semaphore COMING_IN = new Semaphore(2);
+
+    private static final Semaphore UNPACKING = new Semaphore(1);
+
+    /**
+     * Takes in one file, two at a time, so that many phones at once cannot fill the memory.
+     *
+     * @throws IllegalArgumentException saying what is wrong with it and what to do
+     */
+    static PhotoFile of(InputStream upload) {
+        COMING_IN.acquireUninterruptibly();
+        try {
+            return of(upload.readNBytes(LARGEST_BYTES + 1));
+        } catch (IOException lost) {
+            throw new IllegalArgumentException("The photograph did not arrive whole. Send it again", lost);
+        } finally {
+            COMING_IN.release();
+        }
+    }
 
     /** @throws IllegalArgumentException saying what is wrong with it and what to do */
     static PhotoFile of(byte[] upload) {
@@ -51,18 +73,13 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
                     "A photograph may have up to 25 MB. Set the camera to a smaller picture, or send it as JPEG");
         }
         String format = format(upload);
+        UNPACKING.acquireUninterruptibly();
         try {
-            UNPACKING.acquire();
-            try {
-                BufferedImage picture = turned(unpacked(upload, format), orientation(upload));
-                return new PhotoFile(
-                        jpeg(picture), jpeg(scaled(picture, THUMBNAIL_SIDE)), picture.getWidth(), picture.getHeight());
-            } finally {
-                UNPACKING.release();
-            }
-        } catch (InterruptedException stopped) {
-            Thread.currentThread().interrupt();
-            throw new IllegalStateException("Stopped while unpacking a photograph", stopped);
+            BufferedImage picture = turned(unpacked(upload, format), orientation(upload));
+            return new PhotoFile(
+                    jpeg(picture), jpeg(scaled(picture, THUMBNAIL_SIDE)), picture.getWidth(), picture.getHeight());
+        } finally {
+            UNPACKING.release();
         }
     }
 
@@ -105,7 +122,7 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
                         + " points; up to 64 million are taken. Set the camera to a smaller picture");
             }
             ImageReadParam how = reader.getDefaultReadParam();
-            int skip = Math.max(1, Math.max(width, height) / (2 * LONGEST_SIDE));
+            int skip = (int) Math.ceil(Math.sqrt(width * (double) height / UNPACKED_POINTS));
             how.setSourceSubsampling(skip, skip, 0, 0);
             return scaled(reader.read(0, how), LONGEST_SIDE);
         } catch (IOException | IllegalStateException | IndexOutOfBoundsException | NegativeArraySizeException broken) {
@@ -129,6 +146,9 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
 
     /** The eight orientations of EXIF (tag 274). */
     private static BufferedImage turned(BufferedImage picture, int orientation) {
+        if (orientation < 2 || orientation > 8) {
+            return picture;
+        }
         int w = picture.getWidth();
         int h = picture.getHeight();
         AffineTransform turn = switch (orientation) {
@@ -138,10 +158,9 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
             case 5 -> new AffineTransform(0, 1, 1, 0, 0, 0);
             case 6 -> new AffineTransform(0, 1, -1, 0, h, 0);
             case 7 -> new AffineTransform(0, -1, -1, 0, h, w);
-            case 8 -> new AffineTransform(0, -1, 1, 0, 0, w);
-            default -> new AffineTransform();
+            default -> new AffineTransform(0, -1, 1, 0, 0, w);
         };
-        boolean sideways = orientation >= 5 && orientation <= 8;
+        boolean sideways = orientation >= 5;
         return drawn(picture, sideways ? h : w, sideways ? w : h, turn);
     }
 

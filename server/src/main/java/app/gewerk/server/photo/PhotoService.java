@@ -7,11 +7,13 @@ import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
+import java.io.InputStream;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** Photographs of a job: each kept once however often it is sent, untouched once kept; what is drawn on it beside it. */
 @Service
@@ -21,11 +23,13 @@ public class PhotoService {
     private final PhotoStore store;
     private final JobService jobs;
     private final ShopClock clock;
+    private final TransactionTemplate transaction;
 
-    PhotoService(PhotoStore store, JobService jobs, ShopClock clock) {
+    PhotoService(PhotoStore store, JobService jobs, ShopClock clock, TransactionTemplate transaction) {
         this.store = store;
         this.jobs = jobs;
         this.clock = clock;
+        this.transaction = transaction;
     }
 
     /** What is drawn on a photograph. */
@@ -76,9 +80,12 @@ public class PhotoService {
         return store.photos(jobId);
     }
 
-    /** Keeps an upload; sent again with the same key it is kept once. */
-    @Transactional
-    public Photo keep(Here here, long jobId, String key, Step step, String teardownKey, String name, byte[] upload) {
+    /**
+     * Keeps an upload; sent again with the same key it is kept once. The file comes in and is unpacked before the
+     * transaction begins, so that a slow phone holds no connection of the database.
+     */
+    public Photo keep(
+            Here here, long jobId, String key, Step step, String teardownKey, String name, InputStream upload) {
         if (!key.matches("[\\w.:-]{8,100}")) {
             throw new IllegalArgumentException("A photograph's key has 8 to 100 letters, digits or - _ . :");
         }
@@ -88,19 +95,13 @@ public class PhotoService {
             return before.get();
         }
         PhotoFile file = PhotoFile.of(upload);
-        String shown = name.strip().isEmpty() ? "photograph" : name.strip();
-        boolean kept = store.insert(
-                here,
-                jobId,
-                key,
-                step,
-                teardownKey,
-                shown.substring(0, Math.min(shown.length(), 200)),
-                file,
-                clock.now());
-        if (kept) {
-            jobs.write(here, jobId, step, "Photograph kept: " + shown, "", Optional.empty(), Optional.empty());
-        }
+        String tidy = name.strip().isEmpty() ? "photograph" : name.strip();
+        String shown = tidy.substring(0, Math.min(tidy.length(), 200));
+        transaction.executeWithoutResult(t -> {
+            if (store.insert(here, jobId, key, step, teardownKey, shown, file, clock.now())) {
+                jobs.write(here, jobId, step, "Photograph kept: " + shown, "", Optional.empty(), Optional.empty());
+            }
+        });
         return store.byKey(jobId, key).orElseThrow();
     }
 

@@ -1,0 +1,104 @@
+package app.gewerk.acceptance;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.options.AriaRole;
+import java.awt.Color;
+import java.awt.Graphics2D;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.util.Arrays;
+import java.util.Random;
+import javax.imageio.ImageIO;
+
+/** The first half of the bench order under load: weighing faults, a long ledger, many photographs. */
+final class HandBench {
+    private static final int STEPS = 200;
+    private static final int PHOTOGRAPHS = 40;
+    private static final int TRIES = 20;
+
+    private HandBench() {}
+
+    public static void main(String[] arguments) throws IOException {
+        try (RunningGewerk gewerk = RunningGewerk.withDemo()) {
+            measure(gewerk);
+        }
+    }
+
+    static void measure(RunningGewerk gewerk) throws IOException {
+        Bench.timed("listening, whole", () -> gewerk.get("/api/diagnosis/19"));
+        Bench.timed("at the counter", () -> gewerk.get(
+                "/api/intake/counter?kind=slideProjector&maker=Vantorel&model=Slidewell%2024&newPrice=240"));
+        ApiCaller ilva = new ApiCaller(gewerk, "Ilva");
+        for (int i = 0; i < STEPS; i++) {
+            String line = "part " + i + " off, 2 M3x" + (6 + i % 20) + " pan " + (char) ('A' + i % 6) + (1 + i % 8);
+            ilva.post(
+                    "/api/teardown/19/steps", "{\"key\":\"bench-step-" + i + "\",\"line\":\"" + line + "\"}", "step-" + i);
+        }
+        Bench.timed("ledger of 200 steps", () -> gewerk.get("/api/teardown/19"));
+        longLedger(gewerk);
+        photographs(gewerk, ilva);
+    }
+
+    /** From Enter to the new step standing in the list, as the browser shows it. */
+    private static void longLedger(RunningGewerk gewerk) {
+        try (Technician technician = new Technician(gewerk)) {
+            technician.open("/job/19/open");
+            technician.stepUpAs("Ilva");
+            Locator entry = technician.field("What came off? One line a step");
+            Locator steps = technician.page.getByRole(AriaRole.MAIN).locator("ol").last().locator("> li");
+            steps.nth(STEPS).waitFor();
+            double[] shown = new double[TRIES];
+            double[] typed = new double[TRIES];
+            for (int i = 0; i < TRIES; i++) {
+                int before = steps.count();
+                entry.fill("one more " + i + ", 1 screw");
+                long start = System.nanoTime();
+                technician.type("!");
+                typed[i] = (System.nanoTime() - start) / 1e6;
+                technician.press("Backspace");
+                start = System.nanoTime();
+                entry.press("Enter");
+                steps.nth(before).waitFor();
+                shown[i] = (System.nanoTime() - start) / 1e6;
+            }
+            Arrays.sort(shown);
+            Arrays.sort(typed);
+            Bench.say(
+                    "  ledger of 200 steps in the browser: a letter %.0f ms, Enter to the step shown %.0f ms (medians of %d, the driver's own time counted)",
+                    typed[TRIES / 2],
+                    shown[TRIES / 2],
+                    TRIES);
+        }
+    }
+
+    private static void photographs(RunningGewerk gewerk, ApiCaller ilva) throws IOException {
+        byte[] picture = picture(4000, 3000);
+        long start = System.nanoTime();
+        for (int i = 0; i < PHOTOGRAPHS; i++) {
+            if (ilva.upload("/api/photo/19?key=bench-photo-" + i + "&step=takeIn&name=bench.jpg", picture).statusCode() != 201) {
+                throw new IllegalStateException("A photograph was refused");
+            }
+        }
+        Bench.say(
+                "  %d photographs of 12 million points (%.1f MB each): %.1f s, memory resident %d MB",
+                PHOTOGRAPHS,
+                picture.length / 1e6,
+                (System.nanoTime() - start) / 1e9,
+                Bench.residentMb(gewerk.pid()));
+    }
+
+    private static byte[] picture(int width, int height) throws IOException {
+        BufferedImage picture = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+        Random random = new Random(2);
+        Graphics2D pen = picture.createGraphics();
+        for (int i = 0; i < 60_000; i++) {
+            pen.setColor(new Color(random.nextInt(0x1000000)));
+            pen.fillRect(random.nextInt(width), random.nextInt(height), 30, 30);
+        }
+        pen.dispose();
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        ImageIO.write(picture, "jpeg", out);
+        return out.toByteArray();
+    }
+}
