@@ -3,7 +3,8 @@ import type { Schemas } from './api/client';
 /** Every text a person reads on screen, so that another language is one more file like this. */
 /** "1 of 23 cases" of a probability. */
 function chanceWords(chance: number): string {
-  return chance < 0.001 ? 'less than 1 of 1000 cases' : `1 of ${Math.max(1, Math.round(1 / chance))} cases`;
+  if (chance < 0.001) return 'less than 1 of 1000 cases';
+  return chance > 0.2 ? `${Math.round(10 * chance)} of 10 cases` : `1 of ${Math.round(1 / chance)} cases`;
 }
 
 export const texts = {
@@ -240,7 +241,7 @@ export const texts = {
     noSuchSign: 'No such sign is known. Try another word, or a part of the machine.',
     faults: 'What it may be',
     more: 'show more',
-    second: (percent: number) => `There may well be more than one thing wrong (about ${percent} % more).`,
+    second: (percent: number) => `More than one thing wrong: ${percent} %.`,
     for: 'for it',
     against: 'against it',
     wouldChange: 'would change it',
@@ -326,7 +327,7 @@ export const texts = {
   ledger: {
     line: 'What came off? One line a step',
     hint: (cell: string) => `lid off, 4 M3x12 pan ${cell}, with PH2, 2 min`,
-    how: 'After a comma: 4 M3x12 pan A1 · off washer left (hollow side in) B2 · with PH2 · left · at the rear · !spring !brittle !cable !liquid · 3 min',
+    how: 'After a comma: 4 M3x12 pan A1 · off washer left (hollow side in) B2 · with PH2 · left · at the rear · !spring !brittle !cable !liquid · opens base plate · 3 min',
     add: 'Add the step',
     at: (where: string) => `at ${where}`,
     with: (tool: string) => `with ${tool}`,

@@ -92,11 +92,14 @@ export function Listen({
     set(firstOpen.key, answer);
   };
   const keep = () => save.run(now.version);
+  const keepAndGo = async () => {
+    if (!draft || (await keep())) go('open');
+  };
   useKeys({
     y: () => answerFirst('seen'),
     x: () => answerFirst('notSeen'),
     c: () => answerFirst('cannot'),
-    'Alt+Enter': () => void keep().then((saved) => saved && go('open')),
+    'Alt+Enter': () => void keepAndGo(),
   });
   const theirs = save.refused?.status === 409 ? (save.refused.current as Schemas['Heard']) : undefined;
   const found = typed.trim() ? matching(tasks, now.answers, typed, 6) : [];
@@ -200,11 +203,7 @@ export function Listen({
           <Faults standing={standing} jobId={job.id} kept={draft === undefined} keep={keep} />
         </Box>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
-          <Button
-            variant="contained"
-            disabled={save.busy || !draft}
-            onClick={() => void keep().then((saved) => saved && go('open'))}
-          >
+          <Button variant="contained" disabled={save.busy} onClick={() => void keepAndGo()}>
             {save.busy ? texts.saving : texts.listen.save}
           </Button>
           <Key>Alt+Enter</Key>

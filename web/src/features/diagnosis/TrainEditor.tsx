@@ -106,7 +106,10 @@ export function TrainEditor(props: { job: Schemas['Job']; heard: Schemas['Heard'
               {...cell}
               select
               label={index === 0 ? texts.train.partBehind : ''}
-              slotProps={{ htmlInput: { 'aria-label': texts.train.partBehind } }}
+              slotProps={{
+                htmlInput: { 'aria-label': texts.train.partBehind },
+                select: { displayEmpty: true },
+              }}
               value={c.behind}
               onChange={(event) => part(index, { behind: event.target.value })}
             >
@@ -199,7 +202,10 @@ export function TrainEditor(props: { job: Schemas['Job']; heard: Schemas['Heard'
               {...cell}
               select
               label={index === 0 ? texts.train.openingAfter : ''}
-              slotProps={{ htmlInput: { 'aria-label': texts.train.openingAfter } }}
+              slotProps={{
+                htmlInput: { 'aria-label': texts.train.openingAfter },
+                select: { displayEmpty: true },
+              }}
               value={o.after}
               onChange={(event) => opening(index, { after: event.target.value })}
             >

@@ -9,6 +9,7 @@ import { useSave } from '../../parts/useSave';
 import { momentWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
+import { Culprits } from '../diagnosis/Culprits';
 import { BenchMinutes } from './BenchMinutes';
 import { STEPS, type Step } from './StepTeeth';
 import { useRefreshJob } from './useRefreshJob';
@@ -30,6 +31,11 @@ export function StepNotes({
   const journal = useQuery({
     queryKey: ['job', job.id, 'journal', 'notes'],
     queryFn: () => ask(api.GET('/api/job/{id}/journal', { params: { path: { id: job.id } } })),
+  });
+  const heard = useQuery({
+    queryKey: ['job', job.id, 'heard'],
+    queryFn: () => ask(api.GET('/api/diagnosis/{jobId}', { params: { path: { jobId: job.id } } })),
+    enabled: step === 'prove',
   });
   const save = useSave(
     (done: boolean) =>
@@ -56,6 +62,7 @@ export function StepNotes({
       <Box component="h2" sx={{ fontSize: 17, mt: 0 }}>
         {texts.notes.ask[step]}
       </Box>
+      {step === 'prove' && heard.data && <Culprits jobId={job.id} heard={heard.data} />}
       {step === 'handBack' && <BenchMinutes job={job} />}
       {lines.length === 0 && <Box sx={{ color: colour.inkSoft, mb: 2 }}>{texts.notes.none}</Box>}
       {lines.map((entry, index) => (

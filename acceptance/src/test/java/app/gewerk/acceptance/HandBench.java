@@ -27,13 +27,17 @@ final class HandBench {
 
     static void measure(RunningGewerk gewerk) throws IOException {
         Bench.timed("listening, whole", () -> gewerk.get("/api/diagnosis/19"));
-        Bench.timed("at the counter", () -> gewerk.get(
-                "/api/intake/counter?kind=slideProjector&maker=Vantorel&model=Slidewell%2024&newPrice=240"));
+        Bench.timed(
+                "at the counter",
+                () -> gewerk.get(
+                        "/api/intake/counter?kind=slideProjector&maker=Vantorel&model=Slidewell%2024&newPrice=240"));
         ApiCaller ilva = new ApiCaller(gewerk, "Ilva");
         for (int i = 0; i < STEPS; i++) {
             String line = "part " + i + " off, 2 M3x" + (6 + i % 20) + " pan " + (char) ('A' + i % 6) + (1 + i % 8);
             ilva.post(
-                    "/api/teardown/19/steps", "{\"key\":\"bench-step-" + i + "\",\"line\":\"" + line + "\"}", "step-" + i);
+                    "/api/teardown/19/steps",
+                    "{\"key\":\"bench-step-" + i + "\",\"line\":\"" + line + "\"}",
+                    "step-" + i);
         }
         Bench.timed("ledger of 200 steps", () -> gewerk.get("/api/teardown/19"));
         longLedger(gewerk);
@@ -46,7 +50,12 @@ final class HandBench {
             technician.open("/job/19/open");
             technician.stepUpAs("Ilva");
             Locator entry = technician.field("What came off? One line a step");
-            Locator steps = technician.page.getByRole(AriaRole.MAIN).locator("ol").last().locator("> li");
+            Locator steps = technician
+                    .page
+                    .getByRole(AriaRole.MAIN)
+                    .locator("ol")
+                    .last()
+                    .locator("> li");
             steps.nth(STEPS).waitFor();
             double[] shown = new double[TRIES];
             double[] typed = new double[TRIES];
@@ -66,9 +75,7 @@ final class HandBench {
             Arrays.sort(typed);
             Bench.say(
                     "  ledger of 200 steps in the browser: a letter %.0f ms, Enter to the step shown %.0f ms (medians of %d, the driver's own time counted)",
-                    typed[TRIES / 2],
-                    shown[TRIES / 2],
-                    TRIES);
+                    typed[TRIES / 2], shown[TRIES / 2], TRIES);
         }
     }
 
@@ -76,16 +83,15 @@ final class HandBench {
         byte[] picture = picture(4000, 3000);
         long start = System.nanoTime();
         for (int i = 0; i < PHOTOGRAPHS; i++) {
-            if (ilva.upload("/api/photo/19?key=bench-photo-" + i + "&step=takeIn&name=bench.jpg", picture).statusCode() != 201) {
+            if (ilva.upload("/api/photo/19?key=bench-photo-" + i + "&step=takeIn&name=bench.jpg", picture)
+                            .statusCode()
+                    != 201) {
                 throw new IllegalStateException("A photograph was refused");
             }
         }
         Bench.say(
                 "  %d photographs of 12 million points (%.1f MB each): %.1f s, memory resident %d MB",
-                PHOTOGRAPHS,
-                picture.length / 1e6,
-                (System.nanoTime() - start) / 1e9,
-                Bench.residentMb(gewerk.pid()));
+                PHOTOGRAPHS, picture.length / 1e6, (System.nanoTime() - start) / 1e9, Bench.residentMb(gewerk.pid()));
     }
 
     private static byte[] picture(int width, int height) throws IOException {

@@ -144,6 +144,22 @@ class CounterApiTest {
     }
 
     @Test
+    void theTrayWaitsFromTheQuestionToTheYes() {
+        long id = job(Map.of());
+        JsonNode asked = api.post(
+                        mara, "/api/intake/" + id + "/owner", Map.of("version", 1, "says", "asked", "limit", "80"))
+                .body();
+        assertThat(asked.path("place").asString()).isEqualTo("waitingForAnswer");
+        assertThat(asked.path("waitsFor").asString()).isEqualTo("the owner's word");
+        JsonNode agreed = api.post(
+                        mara,
+                        "/api/intake/" + id + "/owner",
+                        Map.of("version", asked.path("version").asInt(), "says", "agreed", "limit", "80"))
+                .body();
+        assertThat(agreed.path("place").asString()).isEqualTo("onTheBench");
+    }
+
+    @Test
     void theShopSetsItsOwnTerms() {
         JsonNode terms = api.get("/api/shop/terms").body();
         int version = terms.path("version").asInt();

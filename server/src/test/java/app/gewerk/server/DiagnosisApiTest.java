@@ -116,6 +116,22 @@ class DiagnosisApiTest {
                 .isEqualTo(409);
     }
 
+    @Test
+    void aMachineTooLargeToBeWeighedIsRefusedInWords() {
+        List<Map<String, Object>> gears = java.util.stream.IntStream.range(0, 12)
+                .<Map<String, Object>>mapToObj(
+                        i -> Map.of("code", "gear" + i, "type", "gear", "words", "gear " + i, "behind", ""))
+                .toList();
+        long modelId =
+                api.get("/api/job/" + job()).body().path("machineModelId").asLong();
+        Api.Answer answer = api.put(
+                mara,
+                "/api/device/" + modelId + "/train",
+                Map.of("version", 0, "machine", Map.of("components", gears, "openings", List.of())));
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.detail()).contains("take parts together");
+    }
+
     private void close(long id) {
         int version = api.get("/api/job/" + id).body().path("version").asInt();
         assertThat(api.post(

@@ -106,7 +106,7 @@ class TeardownApiTest {
 
     @Test
     void aStepThatOpensTellsTheDiagnosis() {
-        long id = ledger("base plate off, opens cover");
+        long id = ledger("base plate off, opens base plate", "lamp out, opens something else");
         assertThat(api.get("/api/diagnosis/" + id).body().path("opened"))
                 .extracting(JsonNode::asString)
                 .containsExactly("cover");

@@ -110,11 +110,9 @@ public final class Diagnosis {
     public Standing standing(Map<String, Answer> answers, Set<String> opened) {
         Posterior posterior = Posterior.of(model, answers);
         List<Ranked> ranked = ranked(posterior, answers);
-        double[] marginals = posterior.marginals();
-        double expected = java.util.Arrays.stream(marginals).sum();
         return new Standing(
                 ranked,
-                Math.min(1, Math.max(0, expected - 1)),
+                posterior.several(),
                 posterior.entropyBits(),
                 ranked.getFirst().probability() >= SURE,
                 next(posterior, answers, opened));

@@ -19,6 +19,9 @@ import java.util.Optional;
 final class FaultModel {
     static final double SECOND_FAULT = 0.2;
 
+    /** Sets of three grow with the cube: a hundred faults are 167,000 sets. */
+    private static final int MOST_FAULTS = 100;
+
     private final Machine machine;
     private final List<Fault> faults;
     private final List<Sign> signs;
@@ -39,6 +42,10 @@ final class FaultModel {
                         .filter(w -> w.types().contains(c.type()))
                         .map(w -> new Fault(c, w)))
                 .toList();
+        if (faults.size() > MOST_FAULTS) {
+            throw new IllegalArgumentException("That machine can fail in " + faults.size() + " ways, and up to "
+                    + MOST_FAULTS + " can be weighed: take parts together, or leave out those that never fail");
+        }
         odds = odds(experience);
         record Looked(Observation observation, Optional<Component> part) {}
         List<Looked> looked = new ArrayList<>();

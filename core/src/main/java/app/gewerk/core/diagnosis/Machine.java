@@ -3,6 +3,7 @@ package app.gewerk.core.diagnosis;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 
@@ -59,6 +60,18 @@ public record Machine(List<Component> components, List<Opening> openings) {
 
     public Optional<Component> component(String code) {
         return components.stream().filter(c -> c.code().equals(code)).findFirst();
+    }
+
+    /** The opening meant by its name or by a part of its words: {@code cover}, {@code base plate}. */
+    public Optional<Opening> opening(String said) {
+        String tidy = said.strip().toLowerCase(Locale.ROOT);
+        return openings.stream()
+                .filter(o -> o.code().toLowerCase(Locale.ROOT).equals(tidy))
+                .findFirst()
+                .or(() -> openings.stream()
+                        .filter(o -> !tidy.isEmpty()
+                                && o.words().toLowerCase(Locale.ROOT).contains(tidy))
+                        .findFirst());
     }
 
     public boolean has(String type) {

@@ -144,6 +144,15 @@ final class Posterior {
         return sum;
     }
 
+    /** How likely it is that there are two faults or three. */
+    double several() {
+        double sum = 0;
+        for (int s = 0; s < weights.length; s++) {
+            sum += members[3 * s + 1] == model.faults().size() ? 0 : weights[s];
+        }
+        return sum;
+    }
+
     /**
      * What one more answer would do to a fault, in one pass.
      *

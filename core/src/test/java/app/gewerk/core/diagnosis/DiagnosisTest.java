@@ -101,6 +101,13 @@ class DiagnosisTest {
                 assertThat(posterior.marginals()[f]).isCloseTo(marginal, within(1e-9));
             }
             assertThat(posterior.entropyBits()).isCloseTo(entropy(truth), within(1e-9));
+            assertThat(posterior.several())
+                    .isCloseTo(
+                            truth.entrySet().stream()
+                                    .filter(e -> Integer.bitCount(e.getKey()) > 1)
+                                    .mapToDouble(Map.Entry::getValue)
+                                    .sum(),
+                            within(1e-9));
         }
     }
 

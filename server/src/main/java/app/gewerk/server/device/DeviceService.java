@@ -1,6 +1,7 @@
 package app.gewerk.server.device;
 
 import app.gewerk.core.caution.Cautions;
+import app.gewerk.core.diagnosis.Diagnosis;
 import app.gewerk.core.diagnosis.DiagnosisKnowledge;
 import app.gewerk.core.diagnosis.Experience;
 import app.gewerk.core.diagnosis.Machine;
@@ -136,10 +137,16 @@ public class DeviceService {
     @Transactional
     public Train saveTrain(Here here, long modelId, int version, Machine machine) {
         train(modelId);
+        requireWeighable(machine);
         if (!store.saveTrain(here, modelId, version, machine, clock.now())) {
             throw new Stale(train(modelId));
         }
         return train(modelId);
+    }
+
+    /** Refused before it is kept, not when the next job listens. */
+    private static void requireWeighable(Machine machine) {
+        new Diagnosis(DiagnosisKnowledge.shipped(), machine, Experience.NONE).faults();
     }
 
     /** Culprits of this model's closed jobs but one, as the next diagnosis counts them. */

@@ -111,8 +111,8 @@ class IntakePapers {
             page.line("You told us:");
             page.line(job.complaint());
             page.heading("What we expect");
-            page.line("Most likely " + estimate.likely() + money + ", usually between " + estimate.low() + " and "
-                    + estimate.high() + money + ".");
+            page.line("Most likely " + estimate.likely() + money + "; about half of such repairs come to between "
+                    + estimate.low() + " and " + estimate.high() + money + ".");
             page.line(String.format(
                     Locale.ROOT,
                     "Bench time %.0f to %.0f minutes at %s%s an hour; parts, landed, %.2f to %.2f%s.",

@@ -5,6 +5,7 @@ import app.gewerk.core.caution.Operation;
 import app.gewerk.core.intake.ElectricalCheck;
 import app.gewerk.core.intake.Estimate;
 import app.gewerk.core.intake.SerialRule;
+import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
 import app.gewerk.server.device.DeviceService;
 import app.gewerk.server.http.FieldProblem;
@@ -386,7 +387,10 @@ public class IntakeService {
         }
     }
 
-    /** Keeps that the owner was asked, agreed up to a limit, or declined. */
+    /**
+     * Keeps that the owner was asked, agreed up to a limit, or declined. A tray on the bench waits from the question to
+     * the yes.
+     */
     @Transactional
     public Job ownerSays(Here here, long jobId, int version, OwnerSays says, String limitTyped) {
         List<FieldProblem.Field> wrong = new ArrayList<>();
@@ -404,6 +408,13 @@ public class IntakeService {
             case AGREED -> "The owner agrees" + upTo;
             case DECLINED -> "The owner declines the repair";
         };
-        return jobs.ownerSays(here, jobId, version, says.toString(), limit, line);
+        Job job = jobs.ownerSays(here, jobId, version, says.toString(), limit, line);
+        if (says == OwnerSays.ASKED && job.place() == Place.ON_THE_BENCH) {
+            return jobs.move(here, jobId, job.version(), Place.WAITING_FOR_ANSWER, "the owner's word", line);
+        }
+        if (says == OwnerSays.AGREED && job.place() == Place.WAITING_FOR_ANSWER) {
+            return jobs.move(here, jobId, job.version(), Place.ON_THE_BENCH, "", line);
+        }
+        return job;
     }
 }

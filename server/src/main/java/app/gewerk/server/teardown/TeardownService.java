@@ -177,12 +177,16 @@ public class TeardownService {
 
     /** A step that takes an opening off tells the diagnosis so. */
     private void opened(long jobId, TeardownStep step) {
-        if (!step.opens().isEmpty()) {
-            Set<String> opened = new LinkedHashSet<>(jobs.job(jobId).opened());
-            if (opened.add(step.opens())) {
+        if (step.opens().isEmpty()) {
+            return;
+        }
+        Job job = jobs.job(jobId);
+        devices.train(job.machineModelId()).machine().opening(step.opens()).ifPresent(opening -> {
+            Set<String> opened = new LinkedHashSet<>(job.opened());
+            if (opened.add(opening.code())) {
                 jobs.setOpened(jobId, opened);
             }
-        }
+        });
     }
 
     @Transactional
