@@ -1,6 +1,7 @@
 package app.gewerk.acceptance;
 
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.LoadState;
 import com.microsoft.playwright.options.ScreenshotAnimations;
 import java.nio.file.Path;
@@ -18,7 +19,10 @@ public final class Shots {
             shot(technician, "/", "What presses most", folder.resolve("bench.png"));
             technician.open("/new");
             technician.field("Maker").pressSequentially("vant");
-            technician.text("Vantorel Slidewell 24").click();
+            technician
+                    .role(AriaRole.OPTION, "Vantorel Slidewell 24")
+                    .first()
+                    .click();
             technician.field("Price of a new one").fill("240");
             technician.field("Serial number").fill("VS24-731882");
             technician.field("What the owner says, word for word").fill("The carriage stops half way.");
