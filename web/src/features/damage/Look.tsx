@@ -1,4 +1,4 @@
-import { Box, Button, TextField } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState, type KeyboardEvent, type ReactNode } from 'react';
 import { api, ask, type Schemas } from '../../api/client';
@@ -164,7 +164,7 @@ export function Look({
                 chosen={chosen}
                 at={picked.to}
                 choose={setPicked}
-                key_={key}
+                onKey={key}
               />
             ))
           }
@@ -212,31 +212,5 @@ export function Look({
         <Photos jobId={job.id} step="look" />
       </Box>
     </Frame>
-  );
-}
-
-/** A length in mm typed into a small field; empty is none. */
-export function MmField(props: {
-  label: string;
-  value: number | undefined;
-  set: (mm: number | undefined) => void;
-}) {
-  const [typed, setTyped] = useState<string>();
-  return (
-    <TextField
-      size="small"
-      label={props.label}
-      value={typed ?? (props.value === undefined ? '' : String(props.value))}
-      onChange={(event) => {
-        const text = event.target.value;
-        setTyped(text);
-        const mm = Number(text.replace(',', '.'));
-        if (text.trim() === '') props.set(undefined);
-        else if (mm > 0 && mm <= 1000) props.set(mm);
-      }}
-      onBlur={() => setTyped(undefined)}
-      sx={{ width: 108 }}
-      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-    />
   );
 }

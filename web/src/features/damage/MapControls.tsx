@@ -3,7 +3,7 @@ import { Key } from '../../parts/Key';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import type { Schemas } from '../../api/client';
-import { MmField } from './Look';
+import { MmField } from './MmField';
 import { LETTERS, teethTyped, type HowMarked, type MarkKind, type ToothMap } from './toothMap';
 
 const KINDS = Object.keys(LETTERS) as MarkKind[];

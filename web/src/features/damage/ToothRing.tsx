@@ -34,7 +34,7 @@ export function ToothRing(props: {
   chosen: number[];
   at: number;
   choose: (teeth: { from: number; to: number }) => void;
-  key_: (event: KeyboardEvent) => void;
+  onKey: (event: KeyboardEvent) => void;
 }) {
   const { map, place, chosen } = props;
   const teeth = map.toothCount;
@@ -77,7 +77,7 @@ export function ToothRing(props: {
       aria-label={texts.look.ring}
       aria-multiselectable="true"
       aria-activedescendant={`tooth-${props.at}`}
-      onKeyDown={props.key_}
+      onKeyDown={props.onKey}
       ref={ring}
       sx={{
         position: 'absolute',

@@ -40,12 +40,15 @@ async function keep(one: Waiting) {
 }
 
 async function forget(key: string) {
-  change(waiting.filter((w) => w.key !== key));
   try {
     await del(key, keepStore());
   } catch {
     return;
   }
+}
+
+function drop(key: string) {
+  change(waiting.filter((w) => w.key !== key));
 }
 
 /** Takes up what a reload interrupted. */
@@ -92,28 +95,22 @@ async function send(one: Waiting) {
   });
   try {
     const photo = await upload<Schemas['Photo']>(`/api/photo/${one.jobId}?${where.toString()}`, one.file);
+    drop(one.key);
     await forget(one.key);
     landed.forEach((tell) => tell(photo, one.jobId));
   } catch (failed) {
     if (failed instanceof Refused && failed.status < 500) {
       change(waiting.map((w) => (w.key === one.key ? { ...w, refused: failed.message } : w)));
-      await forgetKept(one.key);
+      await forget(one.key);
     } else if (failed instanceof Unreachable || failed instanceof Refused) {
       await new Promise((wait) => setTimeout(wait, RETRY_MS));
     } else throw failed;
   }
 }
 
-async function forgetKept(key: string) {
-  try {
-    await del(key, keepStore());
-  } catch {
-    return;
-  }
-}
-
+/** Leaves a refused photograph. */
 export function dismiss(key: string) {
-  void forget(key);
+  drop(key);
 }
 
 export function onLanded(tell: (photo: Schemas['Photo'], jobId: number) => void): () => void {

@@ -19,10 +19,7 @@ public final class Shots {
             shot(technician, "/", "What presses most", folder.resolve("bench.png"));
             technician.open("/new");
             technician.field("Maker").pressSequentially("vant");
-            technician
-                    .role(AriaRole.OPTION, "Vantorel Slidewell 24")
-                    .first()
-                    .click();
+            technician.role(AriaRole.OPTION, "Vantorel Slidewell 24").first().click();
             technician.field("Price of a new one").fill("240");
             technician.field("Serial number").fill("VS24-731882");
             technician.field("What the owner says, word for word").fill("The carriage stops half way.");
