@@ -12,7 +12,6 @@ import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { Frame } from '../job/Frame';
 import type { Step } from '../job/StepTeeth';
-import { useRefreshJob } from '../job/useRefreshJob';
 import { CompareLedgers } from './CompareLedgers';
 import { LedgerStep } from './LedgerStep';
 import { NextAsBefore } from './NextAsBefore';
@@ -35,7 +34,6 @@ export function Ledger({
   children: ReactNode;
 }) {
   const queries = useQueryClient();
-  const refresh = useRefreshJob(job.id);
   const entry = useRef<HTMLInputElement>(null);
   const [draft, setDraft] = useDraft<Draft>(`ledger:${job.id}`);
   const [chosen, setChosen] = useState<string>();
@@ -53,12 +51,10 @@ export function Ledger({
     placeholderData: keepPreviousData,
     retry: false,
   });
+  // Shown at once from the answer itself; what else has changed on the job comes with the next pulse.
   const show = useCallback(
-    (now: Schemas['JobLedger']) => {
-      queries.setQueryData(['job', job.id, 'ledger'], now);
-      refresh();
-    },
-    [queries, job.id, refresh],
+    (now: Schemas['JobLedger']) => queries.setQueryData(['job', job.id, 'ledger'], now),
+    [queries, job.id],
   );
   const add = useSave(
     (step: Draft) => ask(api.POST('/api/teardown/{jobId}/steps', { params: { path }, body: step })),

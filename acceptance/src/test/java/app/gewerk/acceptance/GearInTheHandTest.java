@@ -21,8 +21,10 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Isolated;
 
 /** From the counter to the gear in the hand, as two technicians do it: listening, opening, looking, photographs. */
+@Isolated
 class GearInTheHandTest {
     private static final LocatorAssertions.IsVisibleOptions WITHIN_TWO_SECONDS =
             new LocatorAssertions.IsVisibleOptions().setTimeout(2000);

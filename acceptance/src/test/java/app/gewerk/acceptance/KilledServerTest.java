@@ -12,8 +12,10 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Isolated;
 
 /** The server is killed while saves are on their way, and started again. */
+@Isolated
 class KilledServerTest {
     private static final int SAVES = 120;
     private static final int KILLED_AFTER = 25;

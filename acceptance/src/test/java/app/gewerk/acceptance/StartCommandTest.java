@@ -22,8 +22,10 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Isolated;
 
 /** The start command as a person runs it: in a folder of its own, with whatever went wrong before. */
+@Isolated
 class StartCommandTest {
     private static final Pattern ADDRESS = Pattern.compile("Gewerk is open at (http://127\\.0\\.0\\.1:\\d+)");
     private static final boolean ROOT = "root".equals(System.getProperty("user.name"));
