@@ -21,14 +21,9 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.junit.jupiter.api.parallel.Isolated;
 
-/** From the counter to the gear in the hand, as two technicians do it: listening, opening, looking, photographs. */
-@Isolated
+/** From the counter to the gear in the hand: listening, opening, looking, photographs. */
 class GearInTheHandTest {
-    private static final LocatorAssertions.IsVisibleOptions WITHIN_TWO_SECONDS =
-            new LocatorAssertions.IsVisibleOptions().setTimeout(2000);
-
     private static RunningGewerk gewerk;
 
     @TempDir
@@ -146,21 +141,6 @@ class GearInTheHandTest {
             entry(ilva).press("Enter");
             assertThat(steps).hasCount(6);
             assertThat(ilva.complaints()).isEmpty();
-        }
-    }
-
-    @Test
-    void eachSeesTheOthersStepWithinTwoSecondsAndKeepsTheOwnDraft() {
-        try (Technician ilva = at("Ilva", "/job/20/open");
-                Technician tomas = at("Tomas", "/job/20/open")) {
-            entry(ilva).fill("bumper off, 2 long screws");
-            entry(tomas).fill("battery out, !cable");
-            entry(tomas).press("Enter");
-            assertThat(ilva.page.getByText("battery out").first()).isVisible(WITHIN_TWO_SECONDS);
-            assertThat(entry(ilva)).hasValue("bumper off, 2 long screws");
-            entry(ilva).press("Enter");
-            assertThat(tomas.page.getByText("bumper off").first()).isVisible(WITHIN_TWO_SECONDS);
-            assertThat(entry(tomas)).hasValue("");
         }
     }
 
