@@ -221,7 +221,6 @@ export const texts = {
     seen: 'yes',
     notSeen: 'no',
     cannot: 'cannot',
-    notTried: 'not tried',
     nextCheck: 'Next check',
     nextWords: 'Next:',
     ifYouWant: 'Sure enough. To be surer still:',

@@ -4,7 +4,7 @@ import { texts } from '../../texts';
 import { colour } from '../../theme';
 import type { Answer } from './answers';
 
-const CHOICES: [Answer, string][] = [
+const CHOICES: [Exclude<Answer, 'notTried'>, string][] = [
   ['seen', 'y'],
   ['notSeen', 'x'],
   ['cannot', 'c'],

@@ -6,6 +6,7 @@ import java.io.InputStreamReader;
 import java.io.Reader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.apache.commons.csv.CSVFormat;
@@ -32,6 +33,16 @@ public final class Knowledge {
         } catch (IOException unreadable) {
             throw new UncheckedIOException(unreadable);
         }
+    }
+
+    /** A cell that lists names with numbers, {@code squeals=.75 stiffByHand=.45}, in its order. */
+    public static Map<String, Double> numbers(String cell) {
+        Map<String, Double> numbers = new LinkedHashMap<>();
+        for (String one : cell.split(" ")) {
+            int equals = one.indexOf('=');
+            numbers.put(one.substring(0, equals), Double.parseDouble(one.substring(equals + 1)));
+        }
+        return numbers;
     }
 
     public static List<Map<String, String>> rows(Reader csv) throws IOException {

@@ -5,7 +5,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.EnumSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -18,7 +17,20 @@ public final class Pattern {
     private static final double PERIODIC = 0.05;
     private static final double UNLISTED = 0.04;
 
+    /** Loaded once: the file does not change while the program runs. */
+    private static final List<Rule> RULES = Knowledge.rows("damageCauses").stream()
+            .map(r -> new Rule(
+                    r.get("cause"),
+                    r.get("words"),
+                    Double.parseDouble(r.get("rate")),
+                    Knowledge.numbers(r.get("shows")),
+                    r.get("putRight")))
+            .toList();
+
     private Pattern() {}
+
+    /** A cause as the knowledge file has it, and how likely it shows each feature. */
+    private record Rule(String code, String words, double rate, Map<String, Double> shows, String putRight) {}
 
     /** What can be read off a tooth map; each is there or not. */
     enum Feature {
@@ -227,33 +239,18 @@ public final class Pattern {
     }
 
     private static List<Cause> causes(Set<Feature> seen) {
-        record Rule(String code, String words, double rate, Map<String, Double> shows, String putRight) {}
-        List<Rule> rules = Knowledge.rows("damageCauses").stream()
-                .map(r -> {
-                    Map<String, Double> shows = new LinkedHashMap<>();
-                    Arrays.stream(r.get("shows").split(" "))
-                            .map(s -> s.split("="))
-                            .forEach(s -> shows.put(s[0], Double.parseDouble(s[1])));
-                    return new Rule(
-                            r.get("cause"),
-                            r.get("words"),
-                            Double.parseDouble(r.get("rate")),
-                            shows,
-                            r.get("putRight"));
-                })
-                .toList();
-        double[] weights = new double[rules.size()];
+        double[] weights = new double[RULES.size()];
         for (int i = 0; i < weights.length; i++) {
-            weights[i] = rules.get(i).rate;
+            weights[i] = RULES.get(i).rate;
             for (Feature feature : Feature.values()) {
-                double shows = rules.get(i).shows.getOrDefault(feature.toString(), UNLISTED);
+                double shows = RULES.get(i).shows.getOrDefault(feature.toString(), UNLISTED);
                 weights[i] *= seen.contains(feature) ? shows : 1 - shows;
             }
         }
         double sum = Arrays.stream(weights).sum();
         List<Cause> causes = new ArrayList<>();
         for (int i = 0; i < weights.length; i++) {
-            Rule rule = rules.get(i);
+            Rule rule = RULES.get(i);
             causes.add(new Cause(
                     rule.code,
                     rule.words,

@@ -70,15 +70,29 @@ public record Periodicity(int order, int places, double amplitude, double chance
     }
 
     static double[] amplitudes(double[] losses, int highest) {
+        return amplitudes(losses, highest, circle(losses.length));
+    }
+
+    /** Cosine and sine of every tooth's angle: the same for all ways of laying the runs round one gear. */
+    private static double[][] circle(int teeth) {
+        double[][] circle = new double[teeth][];
+        for (int n = 0; n < teeth; n++) {
+            double angle = 2 * Math.PI * n / teeth;
+            circle[n] = new double[] {Math.cos(angle), Math.sin(angle)};
+        }
+        return circle;
+    }
+
+    private static double[] amplitudes(double[] losses, int highest, double[][] circle) {
         double sum = Arrays.stream(losses).sum();
         double[] amplitudes = new double[highest + 1];
         for (int k = 0; k <= highest; k++) {
             double real = 0;
             double imaginary = 0;
             for (int n = 0; n < losses.length; n++) {
-                double angle = 2 * Math.PI * k * n / losses.length;
-                real += losses[n] * Math.cos(angle);
-                imaginary -= losses[n] * Math.sin(angle);
+                double[] at = circle[k * n % losses.length];
+                real += losses[n] * at[0];
+                imaginary -= losses[n] * at[1];
             }
             amplitudes[k] = sum == 0 ? 0 : Math.hypot(real, imaginary) / sum;
         }
@@ -127,12 +141,13 @@ public record Periodicity(int order, int places, double amplitude, double chance
     /** Amplitudes of every way to share the free teeth among the gaps, at least one in each; or of many drawn ways. */
     private static List<double[]> arrangements(List<Run> runs, int free, int z, int highest) {
         List<double[]> found = new ArrayList<>();
+        double[][] circle = circle(z);
         if (ways(free, runs.size()) <= ALL_WAYS) {
-            share(new int[runs.size()], 0, free, gaps -> found.add(amplitudes(laid(runs, gaps, z), highest)));
+            share(new int[runs.size()], 0, free, gaps -> found.add(amplitudes(laid(runs, gaps, z), highest, circle)));
         } else {
             Random random = new Random(20_011);
             for (int i = 0; i < ALL_WAYS; i++) {
-                found.add(amplitudes(laid(runs, drawn(random, runs.size(), free), z), highest));
+                found.add(amplitudes(laid(runs, drawn(random, runs.size(), free), z), highest, circle));
             }
         }
         return found;

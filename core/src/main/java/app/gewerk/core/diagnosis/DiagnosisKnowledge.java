@@ -47,7 +47,8 @@ public final class DiagnosisKnowledge {
                         r.get("risk"),
                         List.of(r.get("answers").split(" "))));
         likelihoods =
-                rows("likelihoods", r -> new Likelihoods(r.get("way"), r.get("at"), shows(r.get("shows")))).stream()
+                rows("likelihoods", r -> new Likelihoods(r.get("way"), r.get("at"), Knowledge.numbers(r.get("shows"))))
+                        .stream()
                         .collect(Collectors.groupingBy(Likelihoods::way));
         trains = trains();
     }
@@ -66,15 +67,6 @@ public final class DiagnosisKnowledge {
 
     private static Set<String> words(String text) {
         return Arrays.stream(text.split(" ")).filter(w -> !w.isEmpty()).collect(Collectors.toUnmodifiableSet());
-    }
-
-    private static Map<String, Double> shows(String text) {
-        Map<String, Double> shows = new LinkedHashMap<>();
-        for (String one : text.split(" ")) {
-            int equals = one.indexOf('=');
-            shows.put(one.substring(0, equals), Double.parseDouble(one.substring(equals + 1)));
-        }
-        return shows;
     }
 
     private static Map<String, Machine> trains() {

@@ -76,7 +76,7 @@ public class DamageService {
 
     @Transactional
     public Mapped save(Here here, long jobId, int version, ToothMap map) {
-        Mapped before = mapped(jobId);
+        Optional<ToothMap> before = store.saved(jobId).map(DamageStore.Saved::map);
         if (!store.save(here, jobId, version, map, clock.now())) {
             throw new Stale(mapped(jobId));
         }
@@ -94,7 +94,7 @@ public class DamageService {
                         + map.marks().size() + (map.marks().size() == 1 ? " mark" : " marks") + " on "
                         + map.toothCount() + " teeth" + cause,
                 "",
-                before.map(),
+                before,
                 Optional.of(map));
         return now;
     }

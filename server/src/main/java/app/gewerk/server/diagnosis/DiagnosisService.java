@@ -78,8 +78,12 @@ public class DiagnosisService {
     @Transactional(readOnly = true)
     public Diagnosis.Standing weigh(long jobId, Map<String, Answer> answers, Set<String> opened) {
         Job job = jobs.job(jobId);
-        Diagnosis diagnosis = diagnosis(job, devices.train(job.machineModelId()).machine());
+        Diagnosis diagnosis = diagnosis(job);
         return diagnosis.standing(known(diagnosis, answers), opened);
+    }
+
+    private Diagnosis diagnosis(Job job) {
+        return diagnosis(job, devices.train(job.machineModelId()).machine());
     }
 
     private Diagnosis diagnosis(Job job, Machine machine) {
@@ -124,8 +128,7 @@ public class DiagnosisService {
         Map<String, Answer> tried = new LinkedHashMap<>(answers);
         tried.values().removeIf(a -> a == Answer.NOT_TRIED);
         Job job = jobs.job(jobId);
-        Machine machine = devices.train(job.machineModelId()).machine();
-        Diagnosis diagnosis = diagnosis(job, machine);
+        Diagnosis diagnosis = diagnosis(job);
         Map<String, Answer> before = store.answers(jobId);
         for (String key : tried.keySet()) {
             if (!diagnosis.knows(key) && !before.containsKey(key)) {
@@ -133,14 +136,14 @@ public class DiagnosisService {
                         "There is nothing called \"" + key + "\" to observe on this machine");
             }
         }
-        Diagnosis.Ranked first =
-                diagnosis.standing(known(diagnosis, tried), opened).faults().getFirst();
         if (!jobs.raiseListenVersion(jobId, version)) {
             throw new Stale(heard(jobId));
         }
         store.replace(here.shopId(), jobId, tried);
         jobs.setOpened(jobId, opened);
         jobs.markDone(jobId, Step.LISTEN);
+        Heard now = heard(jobId);
+        Diagnosis.Ranked first = now.standing().faults().getFirst();
         long told = tried.values().stream().filter(a -> a != Answer.CANNOT).count();
         jobs.write(
                 here,
@@ -151,28 +154,32 @@ public class DiagnosisService {
                 "",
                 Optional.of(before),
                 Optional.of(tried));
-        return heard(jobId);
+        return now;
     }
 
     /** Whether to think again before putting a fault right; nothing when all speaks for it. */
     @Transactional(readOnly = true)
     public Optional<Diagnosis.Question> question(long jobId, String fault) {
         Job job = jobs.job(jobId);
-        Diagnosis diagnosis = diagnosis(job, devices.train(job.machineModelId()).machine());
-        return diagnosis.question(known(diagnosis, store.answers(jobId)), Set.copyOf(job.opened()), fault);
+        Diagnosis diagnosis = diagnosis(job);
+        return question(job, diagnosis, fault);
+    }
+
+    private Optional<Diagnosis.Question> question(Job job, Diagnosis diagnosis, String fault) {
+        return diagnosis.question(known(diagnosis, store.answers(job.id())), Set.copyOf(job.opened()), fault);
     }
 
     /** States the culprit. One that little speaks for wants a reason, which is kept. */
     @Transactional
     public Heard stateCulprit(Here here, long jobId, String fault, String why) {
         Job job = jobs.job(jobId);
-        Diagnosis diagnosis = diagnosis(job, devices.train(job.machineModelId()).machine());
+        Diagnosis diagnosis = diagnosis(job);
         String words = diagnosis.faults().stream()
                 .filter(f -> f.key().equals(fault))
                 .findFirst()
                 .orElseThrow(() -> FieldProblem.of("fault", "Pick the culprit from the list of this machine's faults"))
                 .words();
-        Optional<Diagnosis.Question> doubt = question(jobId, fault);
+        Optional<Diagnosis.Question> doubt = question(job, diagnosis, fault);
         if (doubt.isPresent() && why.isBlank()) {
             throw FieldProblem.of("why", doubt.get().words() + " Say why it is the culprit all the same.");
         }

@@ -25,6 +25,7 @@ import java.math.BigDecimal;
 import java.time.OffsetDateTime;
 import java.util.Arrays;
 import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -71,24 +72,10 @@ class JobStore {
         return sql.insertInto(JOB)
                 .set(JOB.SHOP_ID, shopId)
                 .set(JOB.TRAY_NUMBER, tray)
-                .set(JOB.MACHINE_MODEL_ID, job.machineModelId())
-                .set(JOB.SERIAL, job.serial())
-                .set(JOB.ERA, job.era())
-                .set(JOB.OWNER_NAME, job.ownerName())
-                .set(JOB.OWNER_PHONE, job.ownerPhone())
-                .set(JOB.COMPLAINT, job.complaint())
-                .set(JOB.CAME_WITH, job.cameWith())
-                .set(JOB.PLATE, job.plate())
-                .set(JOB.HISTORY, job.history())
-                .set(JOB.EARLIER_REPAIRS, job.earlierRepairs())
-                .set(JOB.ARRIVED_LIKE, job.arrivedLike())
-                .set(JOB.WOULD_SPEND, job.wouldSpend().orElse(null))
-                .set(JOB.NEW_PRICE, job.newPrice().orElse(null))
-                .set(JOB.PROMISED_ON, job.promisedOn().orElse(null))
+                .set(taken(job, findText))
                 .set(JOB.PLACE, Place.ON_THE_BENCH.toString())
                 .set(JOB.WAITS_FOR, "")
                 .set(JOB.STEPS_DONE, new String[] {Step.TAKE_IN.toString()})
-                .set(JOB.FIND_TEXT, findText)
                 .set(JOB.TAKEN_IN_AT, now)
                 .set(JOB.MOVED_AT, now)
                 .returningResult(JOB.ID)
@@ -96,23 +83,30 @@ class JobStore {
                 .value1();
     }
 
+    /** What was taken in, as the columns that keep it. */
+    private static Map<Field<?>, Object> taken(NewJob job, String findText) {
+        Map<Field<?>, Object> columns = new LinkedHashMap<>();
+        columns.put(JOB.MACHINE_MODEL_ID, job.machineModelId());
+        columns.put(JOB.SERIAL, job.serial());
+        columns.put(JOB.ERA, job.era());
+        columns.put(JOB.OWNER_NAME, job.ownerName());
+        columns.put(JOB.OWNER_PHONE, job.ownerPhone());
+        columns.put(JOB.COMPLAINT, job.complaint());
+        columns.put(JOB.CAME_WITH, job.cameWith());
+        columns.put(JOB.PLATE, job.plate());
+        columns.put(JOB.HISTORY, job.history());
+        columns.put(JOB.EARLIER_REPAIRS, job.earlierRepairs());
+        columns.put(JOB.ARRIVED_LIKE, job.arrivedLike());
+        columns.put(JOB.NEW_PRICE, job.newPrice().orElse(null));
+        columns.put(JOB.WOULD_SPEND, job.wouldSpend().orElse(null));
+        columns.put(JOB.PROMISED_ON, job.promisedOn().orElse(null));
+        columns.put(JOB.FIND_TEXT, findText);
+        return columns;
+    }
+
     boolean update(long jobId, int version, NewJob job, String findText) {
         return sql.update(JOB)
-                        .set(JOB.MACHINE_MODEL_ID, job.machineModelId())
-                        .set(JOB.SERIAL, job.serial())
-                        .set(JOB.ERA, job.era())
-                        .set(JOB.OWNER_NAME, job.ownerName())
-                        .set(JOB.OWNER_PHONE, job.ownerPhone())
-                        .set(JOB.COMPLAINT, job.complaint())
-                        .set(JOB.CAME_WITH, job.cameWith())
-                        .set(JOB.PLATE, job.plate())
-                        .set(JOB.HISTORY, job.history())
-                        .set(JOB.EARLIER_REPAIRS, job.earlierRepairs())
-                        .set(JOB.ARRIVED_LIKE, job.arrivedLike())
-                        .set(JOB.WOULD_SPEND, job.wouldSpend().orElse(null))
-                        .set(JOB.NEW_PRICE, job.newPrice().orElse(null))
-                        .set(JOB.PROMISED_ON, job.promisedOn().orElse(null))
-                        .set(JOB.FIND_TEXT, findText)
+                        .set(taken(job, findText))
                         .set(JOB.VERSION, JOB.VERSION.plus(1))
                         .where(JOB.ID.eq(jobId), JOB.VERSION.eq(version))
                         .execute()

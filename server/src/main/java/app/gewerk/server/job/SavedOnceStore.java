@@ -2,6 +2,7 @@ package app.gewerk.server.job;
 
 import static app.gewerk.server.db.Tables.SAVED_ONCE;
 
+import app.gewerk.server.http.SaveKey;
 import java.time.OffsetDateTime;
 import java.util.Optional;
 import java.util.function.LongSupplier;
@@ -25,9 +26,7 @@ public class SavedOnceStore {
         if (key.isEmpty()) {
             return make.getAsLong();
         }
-        if (!key.get().matches("[\\w.:-]{8,100}")) {
-            throw new IllegalArgumentException("An Idempotency-Key has 8 to 100 letters, digits or - _ . :");
-        }
+        SaveKey.require("An Idempotency-Key", key.get());
         int first = sql.insertInto(SAVED_ONCE)
                 .set(SAVED_ONCE.SHOP_ID, shopId)
                 .set(SAVED_ONCE.KEY, key.get())

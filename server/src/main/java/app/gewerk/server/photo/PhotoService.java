@@ -3,6 +3,7 @@ package app.gewerk.server.photo;
 import app.gewerk.core.Wire;
 import app.gewerk.core.job.Step;
 import app.gewerk.server.http.NotFound;
+import app.gewerk.server.http.SaveKey;
 import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.shop.Here;
@@ -86,9 +87,7 @@ public class PhotoService {
      */
     public Photo keep(
             Here here, long jobId, String key, Step step, String teardownKey, String name, InputStream upload) {
-        if (!key.matches("[\\w.:-]{8,100}")) {
-            throw new IllegalArgumentException("A photograph's key has 8 to 100 letters, digits or - _ . :");
-        }
+        SaveKey.require("A photograph's key", key);
         jobs.job(jobId);
         Optional<Photo> before = store.byKey(jobId, key);
         if (before.isPresent()) {

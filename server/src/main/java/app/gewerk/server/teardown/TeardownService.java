@@ -9,6 +9,7 @@ import app.gewerk.core.teardown.TeardownStep;
 import app.gewerk.server.device.DeviceService;
 import app.gewerk.server.http.FieldProblem;
 import app.gewerk.server.http.NotFound;
+import app.gewerk.server.http.SaveKey;
 import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
@@ -134,9 +135,7 @@ public class TeardownService {
     @Transactional
     public JobLedger add(Here here, long jobId, String key, String line, Optional<String> after) {
         jobs.job(jobId);
-        if (!key.matches("[\\w.:-]{8,100}")) {
-            throw new IllegalArgumentException("A step's key has 8 to 100 letters, digits or - _ . :");
-        }
+        SaveKey.require("A step's key", key);
         TeardownStep step = read(line);
         List<TeardownStore.Placed> placed = store.places(jobId);
         if (placed.size() >= MOST_STEPS) {
