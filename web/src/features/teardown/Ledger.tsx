@@ -58,14 +58,11 @@ export function Ledger({
   );
   const add = useSave(
     (step: Draft) => ask(api.POST('/api/teardown/{jobId}/steps', { params: { path }, body: step })),
-    (now) => {
-      setDraft(undefined);
-      show(now);
-    },
+    show,
   );
   const wayIn = useSave(() => ask(api.POST('/api/teardown/{jobId}/way-in', { params: { path } })), show);
-  const submit = () => {
-    if (line.trim()) void add.run(draft ?? { line, key: newKey() });
+  const submit = async () => {
+    if (draft?.line.trim() && (await add.run(draft))) setDraft(undefined);
   };
   const type = (next: string) => setDraft({ line: next, key: draft?.key ?? newKey() });
   const earlier = ledger.data?.earlier;
@@ -100,7 +97,7 @@ export function Ledger({
           component="form"
           onSubmit={(event) => {
             event.preventDefault();
-            submit();
+            void submit();
           }}
         >
           <Box sx={{ display: 'flex', gap: 1, alignItems: 'end' }}>

@@ -144,6 +144,16 @@ class GearInTheHandTest {
         }
     }
 
+    @Test
+    void takingAStepOverKeepsTheHalfTypedLine() {
+        try (Technician ilva = at("Ilva", "/job/6/open")) {
+            entry(ilva).fill("the clip behind the");
+            ilva.button("The same").click();
+            assertThat(ilva.page.locator("main ol").last().locator("li")).hasCount(1);
+            assertThat(entry(ilva)).hasValue("the clip behind the");
+        }
+    }
+
     private List<Path> photographs(int count) throws IOException {
         List<Path> files = new ArrayList<>();
         for (int i = 0; i < count; i++) {
