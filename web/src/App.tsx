@@ -8,8 +8,11 @@ import { Help } from './features/shop/Help';
 import { Rack } from './features/shop/Rack';
 import { TrayLabel } from './features/shop/TrayLabel';
 import { WhoIsHere } from './features/shop/WhoIsHere';
+import { resumeUploads } from './features/photo/uploads';
+import { workAt } from './parts/bench';
 import { Key } from './parts/Key';
 import { Tooth } from './parts/Marks';
+import { Part } from './parts/Part';
 import { useKeys } from './parts/useKeys';
 import { useLine } from './parts/useSave';
 import { dayWords } from './parts/words';
@@ -37,6 +40,11 @@ export function App() {
     n: () => void navigate('/new'),
     '?': () => setHelp(true),
   });
+  const atBench = shop.data?.bench;
+  if (atBench !== undefined) workAt(atBench);
+  useEffect(() => {
+    if (atBench !== undefined) void resumeUploads();
+  }, [atBench]);
   const here = shop.data?.here;
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
@@ -61,16 +69,24 @@ export function App() {
           overflow: { xs: 'auto', md: 'hidden' },
         }}
       >
-        <Rack />
-        <Suspense fallback={<Box component="main" sx={{ bgcolor: colour.paper }} />}>
-          <Routes>
-            <Route path="/" element={<Welcome />} />
-            <Route path="/new" element={<NewJob />} />
-            <Route path="/job/:id/:step?" element={<Sheet />} />
-            <Route path="/workings/*" element={<Workings />} />
-            <Route path="*" element={<Welcome />} />
-          </Routes>
-        </Suspense>
+        {atBench !== undefined && (
+          <>
+            <Part name={texts.part.rack}>
+              <Rack />
+            </Part>
+            <Part name={texts.part.page} of={place.pathname}>
+              <Suspense fallback={<Box component="main" sx={{ bgcolor: colour.paper }} />}>
+                <Routes>
+                  <Route path="/" element={<Welcome />} />
+                  <Route path="/new" element={<NewJob />} />
+                  <Route path="/job/:id/:step?" element={<Sheet />} />
+                  <Route path="/workings/*" element={<Workings />} />
+                  <Route path="*" element={<Welcome />} />
+                </Routes>
+              </Suspense>
+            </Part>
+          </>
+        )}
       </Box>
       {finding && <Find close={() => setFinding(false)} />}
       {help && <Help close={() => setHelp(false)} />}

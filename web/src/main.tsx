@@ -5,7 +5,6 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { Refused } from './api/client';
 import { App } from './App';
-import { resumeUploads } from './features/photo/uploads';
 import './index.css';
 import { LineProvider } from './parts/useSave';
 import { theme } from './theme';
@@ -22,7 +21,6 @@ const queries = new QueryClient({
   },
 });
 
-void resumeUploads();
 const root = document.getElementById('root');
 if (root) {
   createRoot(root).render(

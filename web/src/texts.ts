@@ -35,6 +35,16 @@ export const texts = {
     readyToGo: 'ready to go',
     putAway: 'put away',
   },
+  part: {
+    failed: (name: string) =>
+      `${name} cannot be shown just now. The rest goes on working, and nothing kept is lost. Try again; if it stays so, note what was done last and tell who looks after Gewerk.`,
+    again: 'try again',
+    rack: 'The rack',
+    page: 'This page',
+    sheet: 'This sheet',
+    mat: 'The mat',
+    cautions: 'The list of cautions',
+  },
   offline: 'The server does not answer just now. What you type is kept; saving goes on by itself.',
   saving: 'saving',
   minutes: (m: number) =>

@@ -20,7 +20,7 @@ export class Refused extends Error {
   }
 }
 
-/** The server could not be reached at all. */
+/** The server could not be reached, or says that it cannot answer just now; worth asking again by itself. */
 export class Unreachable extends Error {}
 
 function xsrf(): string | undefined {
@@ -55,6 +55,7 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
     throw new Unreachable('The server does not answer');
   }
   if (answer.response.ok) return answer.data as T;
+  if (answer.response.status === 503) throw new Unreachable('The server cannot answer just now');
   const problem = (typeof answer.error === 'object' ? answer.error : {}) as {
     detail?: string;
     fields?: FieldMessage[];

@@ -1225,7 +1225,9 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         AboutTo: {
-            operations: ("start" | "power" | "open" | "clean" | "make" | "close" | "run" | "return" | "heat" | "solvent" | "glue" | "press" | "cut")[];
+            on: boolean;
+            /** @enum {string} */
+            operation: "start" | "power" | "open" | "clean" | "make" | "close" | "run" | "return" | "heat" | "solvent" | "glue" | "press" | "cut";
         };
         AddStep: {
             after?: string;
@@ -1267,6 +1269,8 @@ export interface components {
             toMm: number;
         };
         BenchMinutes: {
+            /** Format: int32 */
+            from?: number;
             /** Format: int32 */
             minutes: number;
         };
@@ -1981,6 +1985,8 @@ export interface components {
         };
         MoveStep: {
             after: string;
+            /** Format: int32 */
+            version: number;
         };
         Name: {
             name: string;
@@ -2500,6 +2506,8 @@ export interface components {
             version: number;
         };
         ShopView: {
+            /** Format: uuid */
+            bench: string;
             currency: string;
             here?: components["schemas"]["Person"];
             name: string;
@@ -2603,6 +2611,9 @@ export interface components {
             /** Format: int32 */
             skips?: number;
             what: string;
+        };
+        Taps: {
+            tapMs: number[];
         };
         Task: {
             behind: string;
@@ -4546,7 +4557,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": number[];
+                "application/json": components["schemas"]["Taps"];
             };
         };
         responses: {

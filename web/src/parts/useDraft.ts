@@ -1,11 +1,14 @@
 import { useCallback, useState } from 'react';
+import { bench } from './bench';
 
-const PREFIX = 'gewerk-draft:';
+function kept(name: string): string {
+  return `gewerk-draft:${bench()}:${name}`;
+}
 
 function load<T>(name: string): T | undefined {
   try {
-    const kept = localStorage.getItem(PREFIX + name);
-    return kept === null ? undefined : (JSON.parse(kept) as T);
+    const text = localStorage.getItem(kept(name));
+    return text === null ? undefined : (JSON.parse(text) as T);
   } catch {
     return undefined;
   }
@@ -25,8 +28,8 @@ export function useDraft<T>(name: string): [T | undefined, (draft: T | undefined
     (next: T | undefined) => {
       setState({ name, draft: next });
       try {
-        if (next === undefined) localStorage.removeItem(PREFIX + name);
-        else localStorage.setItem(PREFIX + name, JSON.stringify(next));
+        if (next === undefined) localStorage.removeItem(kept(name));
+        else localStorage.setItem(kept(name), JSON.stringify(next));
       } catch {
         // A full or forbidden store loses the reload's safety, not what is on the screen.
       }

@@ -17,11 +17,11 @@ export function AboutTo({ jobId, said }: { jobId: number; said: Operation[] }) {
     staleTime: Infinity,
   });
   const save = useSave(
-    (operations: Operation[]) =>
+    (told: { operation: Operation; on: boolean }) =>
       ask(
         api.PUT('/api/intake/{jobId}/about-to', {
           params: { path: { jobId } },
-          body: { operations },
+          body: told,
         }),
       ),
     refresh,
@@ -42,9 +42,7 @@ export function AboutTo({ jobId, said }: { jobId: number; said: Operation[] }) {
             type="button"
             aria-pressed={on}
             disabled={save.busy}
-            onClick={() =>
-              void save.run(on ? said.filter((o) => o !== operation.code) : [...said, operation.code])
-            }
+            onClick={() => void save.run({ operation: operation.code, on: !on })}
             sx={{
               font: 'inherit',
               fontSize: 14,

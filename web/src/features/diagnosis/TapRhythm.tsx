@@ -19,7 +19,7 @@ export function TapRhythm({ jobId, rhythms }: { jobId: number; rhythms: Schemas[
   useKeys({ k: tap });
   const rhythm = useQuery({
     queryKey: ['rhythm', taps],
-    queryFn: () => ask(api.POST('/api/workings/diagnosis/rhythm', { body: taps })),
+    queryFn: () => ask(api.POST('/api/workings/diagnosis/rhythm', { body: { tapMs: taps } })),
     enabled: taps.length >= 3,
     placeholderData: (before) => before,
   });

@@ -14,7 +14,7 @@ export function BenchMinutes({ job }: { job: Schemas['Job'] }) {
       ask(
         api.POST('/api/job/{id}/bench-minutes', {
           params: { path: { id: job.id } },
-          body: { minutes },
+          body: { ...(job.benchMinutes !== undefined && { from: job.benchMinutes }), minutes },
         }),
       ),
     () => {

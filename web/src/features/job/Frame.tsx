@@ -1,9 +1,13 @@
 import { Box } from '@mui/material';
 import type { ReactNode } from 'react';
+import { useLocation } from 'react-router';
+import { Part } from '../../parts/Part';
+import { texts } from '../../texts';
 import { colour } from '../../theme';
 
 /** The sheet and, beside it, the mat; one above the other on a narrow screen. */
 export function Frame({ children, mat }: { children: ReactNode; mat: ReactNode }) {
+  const place = useLocation();
   return (
     <Box
       sx={{
@@ -15,9 +19,13 @@ export function Frame({ children, mat }: { children: ReactNode; mat: ReactNode }
       }}
     >
       <Box component="main" sx={{ bgcolor: colour.paper, overflow: { lg: 'auto' }, px: 1.5 }}>
-        {children}
+        <Part name={texts.part.sheet} of={place.pathname}>
+          {children}
+        </Part>
       </Box>
-      {mat}
+      <Part name={texts.part.mat} of={place.pathname}>
+        {mat}
+      </Part>
     </Box>
   );
 }

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, ask, Refused, type Schemas } from '../../api/client';
+import { Part } from '../../parts/Part';
 import { useKeys } from '../../parts/useKeys';
 import { dayWords } from '../../parts/words';
 import { texts } from '../../texts';
@@ -59,7 +60,11 @@ function OpenJob({ job, step }: { job: Schemas['Job']; step: Step }) {
   const head = (
     <>
       <Head job={job} step={step} journal={journal} setJournal={setJournal} />
-      {!journal && <StepCautions key={step} jobId={job.id} step={step} />}
+      {!journal && (
+        <Part name={texts.part.cautions} of={step}>
+          <StepCautions key={step} jobId={job.id} step={step} />
+        </Part>
+      )}
     </>
   );
   if (!journal) {
@@ -90,7 +95,9 @@ function OpenJob({ job, step }: { job: Schemas['Job']; step: Step }) {
     <Frame mat={<JobGearMat jobId={job.id} />}>
       {head}
       <Box sx={{ pt: 2, pb: 2 }}>
-        {journal ? <Journal job={job} /> : <StepBody job={job} step={step} go={go} />}
+        <Part name={journal ? texts.sheet.journal : texts.steps[step]} of={`${step} ${journal}`}>
+          {journal ? <Journal job={job} /> : <StepBody job={job} step={step} go={go} />}
+        </Part>
       </Box>
     </Frame>
   );

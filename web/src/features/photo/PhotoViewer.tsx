@@ -118,7 +118,7 @@ export function PhotoViewer(props: { jobId: number; photo: Schemas['Photo']; clo
           }}
         >
           <img
-            src={`/api/photo/${jobId}/${photo.id}/image.jpg`}
+            src={`/api/photo/${jobId}/${photo.id}/image.jpg?key=${photo.key}`}
             alt={photo.name}
             draggable={false}
             style={{ width: '100%', height: '100%', display: 'block', userSelect: 'none' }}

@@ -80,7 +80,7 @@ export function Photos({
             }}
           >
             <img
-              src={`/api/photo/${jobId}/${photo.id}/thumbnail.jpg`}
+              src={`/api/photo/${jobId}/${photo.id}/thumbnail.jpg?key=${photo.key}`}
               alt=""
               height={SIDE - 2}
               width={Math.round(((SIDE - 2) * photo.width) / photo.height)}

@@ -1,10 +1,13 @@
 import { createStore, del, entries, set } from 'idb-keyval';
 import { useSyncExternalStore } from 'react';
 import { newKey, Refused, Unreachable, upload, type Schemas } from '../../api/client';
+import { bench } from '../../parts/bench';
 
 /** A photograph on its way: kept in this browser until the server has it. */
 export interface Waiting {
   key: string;
+  /** Of which bench: another one's jobs have the same numbers. */
+  bench: string;
   jobId: number;
   step: string;
   teardownKey: string;
@@ -56,7 +59,10 @@ export async function resumeUploads() {
   try {
     const kept = await entries<string, Waiting>(keepStore());
     const known = new Set(waiting.map((w) => w.key));
-    change([...waiting, ...kept.map(([, one]) => one).filter((one) => !known.has(one.key))]);
+    change([
+      ...waiting,
+      ...kept.map(([, one]) => one).filter((one) => one.bench === bench() && !known.has(one.key)),
+    ]);
   } catch {
     return;
   }
@@ -65,9 +71,9 @@ export async function resumeUploads() {
 
 export async function addPhotos(
   files: Iterable<File>,
-  to: Omit<Waiting, 'key' | 'name' | 'file' | 'refused'>,
+  to: Omit<Waiting, 'key' | 'bench' | 'name' | 'file' | 'refused'>,
 ) {
-  const more = [...files].map((file) => ({ ...to, key: newKey(), name: file.name, file }));
+  const more = [...files].map((file) => ({ ...to, bench: bench(), key: newKey(), name: file.name, file }));
   change([...waiting, ...more]);
   await Promise.all(more.map(keep));
   void work();

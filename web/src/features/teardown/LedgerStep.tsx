@@ -106,7 +106,12 @@ function OpenStep({ jobId, step, before, choose, saved }: Props) {
   );
   const move = useSave(
     (after: string) =>
-      ask(api.POST('/api/teardown/{jobId}/steps/{key}/move', { params: { path }, body: { after } })),
+      ask(
+        api.POST('/api/teardown/{jobId}/steps/{key}/move', {
+          params: { path },
+          body: { version: step.version, after },
+        }),
+      ),
     saved,
   );
   const theirs =
@@ -159,7 +164,14 @@ function OpenStep({ jobId, step, before, choose, saved }: Props) {
           {texts.ledger.remove}
         </Button>
       </Box>
-      {remove.refused && <span role="alert">{remove.refused.message}</span>}
+      {[move, remove].map(
+        ({ refused }, at) =>
+          refused && (
+            <span key={at} role="alert">
+              {refused.message}
+            </span>
+          ),
+      )}
       <Photos jobId={jobId} step="open" teardownKey={step.key} />
     </Box>
   );

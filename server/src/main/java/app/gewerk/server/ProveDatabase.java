@@ -24,8 +24,7 @@ public final class ProveDatabase {
         String user = Objects.requireNonNull(System.getenv("GEWERK_DB_USER"), "GEWERK_DB_USER");
         String password = Objects.requireNonNull(System.getenv("GEWERK_DB_PASSWORD"), "GEWERK_DB_PASSWORD");
         try {
-            Flyway flyway =
-                    Flyway.configure().dataSource(url, user, password).load();
+            Flyway flyway = Flyway.configure().dataSource(url, user, password).load();
             if (flyway.info().applied().length == 0) {
                 throw new IllegalStateException("It is not Gewerk's: it has no history of Gewerk's migrations");
             }

@@ -122,10 +122,13 @@ class CounterApiTest {
         assertThat(job.path("wouldSpend").asDouble()).isEqualTo(45.5);
         Map<String, Object> wrong = new HashMap<>(Api.intake("Vantorel", model, "x"));
         wrong.put("wouldSpend", "a lot");
+        assertThat(api.post(mara, "/api/intake", wrong).body().path("fields"))
+                .extracting(f -> f.path("field").asString())
+                .containsExactly("wouldSpend");
         wrong.put("history", "x".repeat(4001));
         assertThat(api.post(mara, "/api/intake", wrong).body().path("fields"))
                 .extracting(f -> f.path("field").asString())
-                .contains("wouldSpend", "history");
+                .containsExactly("history");
     }
 
     @Test
@@ -188,10 +191,10 @@ class CounterApiTest {
                 .filteredOn(c -> c.path("code").asString().equals("mains/open"))
                 .allSatisfy(c -> assertThat(c.path("step").asString()).isEqualTo("open"));
         assertThat(cautions).extracting(c -> c.path("code").asString()).doesNotContain("battery/heat", "any/heat");
-        JsonNode hot = api.put(mara, "/api/intake/" + id + "/about-to", Map.of("operations", List.of("heat")))
+        JsonNode hot = api.put(mara, "/api/intake/" + id + "/about-to", Map.of("operation", "heat", "on", true))
                 .body();
         assertThat(hot).extracting(c -> c.path("code").asString()).contains("battery/heat", "any/heat");
-        assertThat(api.put(mara, "/api/intake/" + id + "/about-to", Map.of("operations", List.of("open")))
+        assertThat(api.put(mara, "/api/intake/" + id + "/about-to", Map.of("operation", "open", "on", true))
                         .detail())
                 .contains("step of its own");
     }

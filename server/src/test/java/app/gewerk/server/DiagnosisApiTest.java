@@ -214,7 +214,8 @@ class DiagnosisApiTest {
                 .get(0);
         assertThat(rhythm.path("rhythm").path("periodMs").asDouble()).isCloseTo(501, within(1e-9));
         assertThat(rhythm.path("skips").asInt()).isEqualTo(7);
-        assertThat(api.open("/api/workings/diagnosis/rhythm", "[0, 1]").detail())
+        assertThat(api.open("/api/workings/diagnosis/rhythm", "{\"tapMs\":[0, 1]}")
+                        .detail())
                 .contains("at least three");
     }
 

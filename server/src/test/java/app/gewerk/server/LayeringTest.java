@@ -18,6 +18,9 @@ class LayeringTest {
             .resideOutsideOfPackage("app.gewerk.server.db..")
             .and()
             .doNotHaveFullyQualifiedName("app.gewerk.server.job.JobService")
+            .and()
+            // A command of its own, beside the application.
+            .doNotHaveFullyQualifiedName("app.gewerk.server.ProveDatabase")
             .should()
             .dependOnClassesThat()
             .resideInAnyPackage("org.jooq..", "app.gewerk.server.db..", "java.sql..");

@@ -233,7 +233,7 @@ class PhotoApiTest {
         assertThat(send("renamed-exe", program).detail()).contains("not a photograph");
         assertThat(send("half-jpeg-1", new byte[] {(byte) 0xFF, (byte) 0xD8, (byte) 0xFF, (byte) 0xE0, 0, 16})
                         .detail())
-                .contains("damaged");
+                .contains("cut off");
         assertThat(send("empty-file", new byte[0]).detail()).contains("empty");
         assertThat(send(
                                 "heic-phone",

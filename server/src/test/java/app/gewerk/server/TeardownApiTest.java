@@ -74,7 +74,7 @@ class TeardownApiTest {
                 .contains("M3 × 12")
                 .contains("M3 × 16");
         String last = ledger.path("steps").get(2).path("key").asString();
-        api.post(mara, "/api/teardown/" + id + "/steps/" + last + "/move", Map.of("after", ""));
+        api.post(mara, "/api/teardown/" + id + "/steps/" + last + "/move", Map.of("version", 1, "after", ""));
         assertThat(get(id).path("steps").get(0).path("step").path("what").asString())
                 .isEqualTo("motor out");
     }

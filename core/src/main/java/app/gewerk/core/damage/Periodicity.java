@@ -1,5 +1,6 @@
 package app.gewerk.core.damage;
 
+import app.gewerk.core.Budget;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -84,6 +85,7 @@ public record Periodicity(int order, int places, double amplitude, double chance
     }
 
     private static double[] amplitudes(double[] losses, int highest, double[][] circle) {
+        Budget.spend();
         double sum = Arrays.stream(losses).sum();
         double[] amplitudes = new double[highest + 1];
         for (int k = 0; k <= highest; k++) {

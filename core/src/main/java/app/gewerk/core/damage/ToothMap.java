@@ -1,5 +1,6 @@
 package app.gewerk.core.damage;
 
+import app.gewerk.core.AtMost;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -21,12 +22,12 @@ import java.util.stream.Collectors;
  * @param fragmentsAccepted why the rest is no longer looked for; empty while it is
  */
 public record ToothMap(
-        String gear,
+        @AtMost(200) String gear,
         String component,
         int toothCount,
         Optional<Double> faceWidthMm,
         Optional<Double> mateWidthMm,
-        List<ToothMark> marks,
+        @AtMost(MOST_MARKS) List<ToothMark> marks,
         String hub,
         String bore,
         String web,
@@ -39,6 +40,7 @@ public record ToothMap(
     public static final Set<String> BORES = Set.of("sound", "worn", "key worn", "melted");
     public static final Set<String> WEBS = Set.of("sound", "cracked", "melted");
     private static final int MOST_TEETH = 500;
+    private static final int MOST_MARKS = 2000;
 
     /** @throws IllegalArgumentException if the gear has no such tooth, or a width cannot be */
     public ToothMap {

@@ -1,5 +1,6 @@
 package app.gewerk.core.diagnosis;
 
+import app.gewerk.core.AtMost;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -11,7 +12,11 @@ import java.util.Set;
  * What a machine is made of, as far as a fault can sit in it: its parts in the order of the drive, from supply to load,
  * and what has to come off to reach them.
  */
-public record Machine(List<Component> components, List<Opening> openings) {
+public record Machine(
+        @AtMost(MOST_PARTS) List<Component> components,
+        @AtMost(MOST_OPENINGS) List<Opening> openings) {
+    private static final int MOST_PARTS = 60;
+    private static final int MOST_OPENINGS = 40;
     /** What stands for everything not listed. */
     static final Component OTHER = new Component("other", "other", "something not in this list", "");
 
@@ -25,6 +30,10 @@ public record Machine(List<Component> components, List<Opening> openings) {
     public Machine {
         components = List.copyOf(components);
         openings = List.copyOf(openings);
+        if (components.size() > MOST_PARTS || openings.size() > MOST_OPENINGS) {
+            throw new IllegalArgumentException("A machine is described by at most " + MOST_PARTS + " parts and "
+                    + MOST_OPENINGS + " openings: take small ones together");
+        }
         Set<String> names = new HashSet<>();
         for (Component component : components) {
             if (!component.code().matches("\\w{1,40}") || !names.add(component.code())) {

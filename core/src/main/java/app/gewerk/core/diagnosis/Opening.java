@@ -1,5 +1,7 @@
 package app.gewerk.core.diagnosis;
 
+import app.gewerk.core.AtMost;
+
 /**
  * Something that has to come off before parts behind it can be seen.
  *
@@ -7,4 +9,9 @@ package app.gewerk.core.diagnosis;
  * @param minutes to take it off
  * @param after the opening that must be off before; empty when this one can be taken off first
  */
-public record Opening(String code, String words, int parts, double minutes, String after) {}
+public record Opening(
+        @AtMost(40) String code,
+        @AtMost(100) String words,
+        int parts,
+        double minutes,
+        @AtMost(40) String after) {}

@@ -1,5 +1,6 @@
 package app.gewerk.core.diagnosis;
 
+import app.gewerk.core.Budget;
 import java.util.List;
 import java.util.Map;
 
@@ -59,6 +60,7 @@ final class Posterior {
     }
 
     private void take(int sign, boolean seen) {
+        Budget.spend();
         for (int s = 0; s < weights.length; s++) {
             double shown = shown(sign, s);
             weights[s] *= seen ? shown : 1 - shown;
@@ -98,6 +100,7 @@ final class Posterior {
 
     /** What stood before an answer that was taken. */
     Posterior without(int sign, boolean seen) {
+        Budget.spend();
         double[] before = weights.clone();
         for (int s = 0; s < before.length; s++) {
             double shown = shown(sign, s);
@@ -163,6 +166,7 @@ final class Posterior {
     record Turn(double chance, double ifSeen, double ifNot) {}
 
     Turn turn(int sign, int fault) {
+        Budget.spend();
         double seen = 0;
         double both = 0;
         double there = 0;
@@ -194,6 +198,7 @@ final class Posterior {
     double expectedDropBits(List<Integer> signs) {
         double own = 0;
         for (int sign : signs) {
+            Budget.spend();
             double leakEntropy = entropy(model.leak(sign));
             for (int s = 0; s < weights.length; s++) {
                 double shown = shown(sign, s);
@@ -215,6 +220,7 @@ final class Posterior {
     private double[] outcomes(List<Integer> signs, int fault, boolean has) {
         double[] outcomes = new double[1 << signs.size()];
         double[] one = new double[outcomes.length];
+        Budget.spend();
         for (int s = 0; s < weights.length; s++) {
             if (weights[s] == 0 || (fault >= 0 && has(s, fault) != has)) {
                 continue;

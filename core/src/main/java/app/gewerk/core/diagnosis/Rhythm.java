@@ -18,7 +18,8 @@ import org.hipparchus.stat.regression.SimpleRegression;
  * @param missed intervals about twice (or more times) the usual, counted as that many clicks
  */
 public record Rhythm(int taps, double periodMs, double uncertaintyMs, double meanMs, double spreadMs, int missed) {
-    private static final int MOST_TAPS = 2000;
+    private static final double LONGEST_MS = 24 * 3_600_000.0;
+    public static final int MOST_TAPS = 2000;
 
     /**
      * @param tapMs when each tap came, in ms from any start, in order
@@ -27,6 +28,9 @@ public record Rhythm(int taps, double periodMs, double uncertaintyMs, double mea
     public static Rhythm of(List<Double> tapMs) {
         if (tapMs.size() < 3) {
             throw new IllegalArgumentException("Tap along for at least three clicks; " + tapMs.size() + " so far");
+        }
+        if (!canBeTapped(tapMs)) {
+            throw new IllegalArgumentException("Taps come within a day, in thousandths of a second");
         }
         if (tapMs.size() > MOST_TAPS) {
             throw new IllegalArgumentException("That is more than anybody taps: at most " + MOST_TAPS);
@@ -55,6 +59,11 @@ public record Rhythm(int taps, double periodMs, double uncertaintyMs, double mea
         double error = intervals.size() > 2 ? line.getSlopeStdErr() : 0;
         return new Rhythm(
                 intervals.size(), line.getSlope(), error, single.getMean(), single.getStandardDeviation(), missed);
+    }
+
+    /** Whether the times are of a size that a hand can tap, whatever their order. */
+    public static boolean canBeTapped(List<Double> tapMs) {
+        return tapMs.stream().allMatch(t -> Math.abs(t) < 1e13 && Math.abs(t - tapMs.getFirst()) <= LONGEST_MS);
     }
 
     private static double median(List<Double> values) {

@@ -1,5 +1,6 @@
 package app.gewerk.core.gear;
 
+import app.gewerk.core.Budget;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -40,6 +41,7 @@ public final class Outline {
 
         List<Point> whole = new ArrayList<>((2 * up.size() + tip.size()) * teeth);
         for (int space = 0; space < teeth; space++) {
+            Budget.spend();
             double turn = Math.PI / 2 + (space - 0.5) * pitchAngle;
             boolean toothBefore = !rim.teethLeftOut().contains((space + teeth - 1) % teeth);
             boolean toothAfter = !rim.teethLeftOut().contains(space);

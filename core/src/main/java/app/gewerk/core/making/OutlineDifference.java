@@ -1,5 +1,6 @@
 package app.gewerk.core.making;
 
+import app.gewerk.core.Budget;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Outline;
 import app.gewerk.core.gear.Point;
@@ -26,6 +27,7 @@ public record OutlineDifference(double tipMm, double rootMm, double flankMm, Poi
         double inner = Math.max(least(one), least(other));
         double outer = Math.min(greatest(one), greatest(other));
         for (Point p : one) {
+            Budget.spend();
             double radius = p.radius();
             if (radius >= inner && radius <= outer) {
                 double away = distance(p, other);

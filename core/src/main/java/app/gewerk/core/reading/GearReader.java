@@ -1,5 +1,6 @@
 package app.gewerk.core.reading;
 
+import app.gewerk.core.Budget;
 import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Pitch;
 import app.gewerk.core.gear.Toothed;
@@ -29,6 +30,9 @@ public final class GearReader {
     private static final double NEGLIGIBLE_LOG = 11;
     /** Far beyond negligible, since the common point may be off. */
     private static final double HOPELESS_LOG = 20;
+
+    /** Where more than so many can still matter the readings say next to nothing, and the rest adds nothing to that. */
+    private static final int MOST_ROUGH = 6000;
 
     private static final int MOST_CANDIDATES = 9;
     /** From this chance of a slip on it is told. */
@@ -93,6 +97,9 @@ public final class GearReader {
             double logPrior,
             double logWeight) {}
 
+    private static final Comparator<Rough> LIKELIEST_FIRST =
+            Comparator.comparingDouble(Rough::logWeight).reversed();
+
     private static List<Weighted> weigh(Question question, double logFactor, boolean slips) {
         LinearModel.Given given = new LinearModel.Given(question);
         boolean severalReadings = given.count() > 1;
@@ -114,6 +121,7 @@ public final class GearReader {
                 if (reach.hopeless(hypothesis, z)) {
                     continue;
                 }
+                Budget.spend();
                 LinearModel model;
                 try {
                     model = new LinearModel(given, hypothesis, z, start);
@@ -132,6 +140,7 @@ public final class GearReader {
                 }
                 for (ShiftPrior shift : ShiftPrior.of(question.kind(), hypothesis, z)) {
                     for (ShiftPrior mateShift : mateShifts) {
+                        Budget.spend();
                         Fit.Prior prior = new Fit.Prior(given, hypothesis, z, shift, mateShift, question.worn());
                         double logPrior = logCount + Math.log(shift.weight() * mateShift.weight());
                         for (int slipped = -1; slipped < given.count(); slipped++) {
@@ -143,6 +152,10 @@ public final class GearReader {
                             if (weight > best - HOPELESS_LOG) {
                                 best = Math.max(best, weight);
                                 rough.add(new Rough(hypothesis, z, prior, slipped, model, log, weight));
+                                if (rough.size() == 2 * MOST_ROUGH) {
+                                    rough.sort(LIKELIEST_FIRST);
+                                    rough.subList(MOST_ROUGH, rough.size()).clear();
+                                }
                             }
                         }
                     }
@@ -155,7 +168,8 @@ public final class GearReader {
     private static List<Weighted> fitted(LinearModel.Given given, List<Rough> rough, double roughBest) {
         List<Rough> hopeful = rough.stream()
                 .filter(r -> r.logWeight > roughBest - HOPELESS_LOG)
-                .sorted(Comparator.comparingDouble(Rough::logWeight).reversed())
+                .sorted(LIKELIEST_FIRST)
+                .limit(MOST_ROUGH)
                 .toList();
         List<Weighted> fits = new ArrayList<>();
         double best = Double.NEGATIVE_INFINITY;
@@ -163,6 +177,7 @@ public final class GearReader {
             if (r.logWeight < best - HOPELESS_LOG) {
                 break;
             }
+            Budget.spend();
             Fit fit = Fit.of(given, r.hypothesis, r.toothCount, r.logPrior, r.prior, r.slipped, r.model);
             best = Math.max(best, fit.logWeight());
             fits.add(new Weighted(fit, fit.logWeight()));

@@ -1,5 +1,6 @@
 package app.gewerk.core.reading;
 
+import app.gewerk.core.Budget;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Span;
@@ -60,6 +61,7 @@ final class NextReadings {
         double bestBits = 0;
         double bestRate = 0;
         for (Measured what : options) {
+            Budget.spend();
             double bits = informationBits(what);
             if (bits > WORTH_ASKING_BITS && bits / what.minutes() > bestRate) {
                 best = what;

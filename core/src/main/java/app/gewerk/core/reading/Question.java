@@ -35,6 +35,10 @@ public record Question(
         if (readings.size() > MOST_READINGS) {
             throw new IllegalArgumentException("At most " + MOST_READINGS + " readings are used; take the best");
         }
+        if (readings.stream().allMatch(r -> r.what().unit() == Measured.Unit.DEG)) {
+            throw new IllegalArgumentException(
+                    "An angle says nothing of the size yet: read the tips or a span as well, and count the teeth");
+        }
         if (kind == GearKind.WORM && toothCount.most() > 12) {
             throw new IllegalArgumentException(
                     "Count the starts of the worm, the threads that begin at its end: 1 to 12");

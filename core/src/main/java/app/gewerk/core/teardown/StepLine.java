@@ -15,7 +15,7 @@ import java.util.regex.Pattern;
  * <pre>lid off, 4 M3x12 pan A1, with PH2, left, off gasket (groove down) mark red A2, !spring, 3 min</pre>
  */
 public final class StepLine {
-    private static final int LONGEST = 4000;
+    public static final int LONGEST = 4000;
     /** Commas and semicolons, but not the comma of {@code 3,5x16}. */
     private static final Pattern BETWEEN = Pattern.compile("\\s*(?:;|,(?!\\d)|(?<!\\d),)\\s*");
 

@@ -1,5 +1,6 @@
 package app.gewerk.server.choice;
 
+import app.gewerk.core.AtMost;
 import app.gewerk.core.job.Way;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.shop.Here;
@@ -24,7 +25,7 @@ class ChoiceController {
         this.choices = choices;
     }
 
-    record Decide(int version, Way way, String reason, ChoiceService.@Nullable OrderRequest order) {}
+    record Decide(int version, Way way, @AtMost(5000) String reason, ChoiceService.@Nullable OrderRequest order) {}
 
     record WayView(Way way, String words, String leadsTo) {}
 

@@ -21,7 +21,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** Decisions on how a gear is put right, each with its reason; buying one orders it. */
 @Service
@@ -33,9 +33,16 @@ public class ChoiceService {
     private final SavedOnceStore savedOnce;
     private final SourcingService sourcing;
     private final ShopClock clock;
+    private final TransactionTemplate transaction;
 
     ChoiceService(
-            ChoiceStore store, JobService jobs, SavedOnceStore savedOnce, SourcingService sourcing, ShopClock clock) {
+            ChoiceStore store,
+            JobService jobs,
+            SavedOnceStore savedOnce,
+            SourcingService sourcing,
+            ShopClock clock,
+            TransactionTemplate transaction) {
+        this.transaction = transaction;
         this.store = store;
         this.jobs = jobs;
         this.savedOnce = savedOnce;
@@ -69,10 +76,10 @@ public class ChoiceService {
     }
 
     /**
-     * Decides, orders where that belongs to it, and moves the tray, all while the job's row is held. The order carries
-     * the save's own key, so that a save sent again after a crash neither orders nor decides twice.
+     * Decides, orders where that belongs to it, and moves the tray. A seller is asked outside any transaction, while the
+     * job is only claimed; the order carries the save's own key, so that a save sent again after a crash neither orders
+     * nor decides twice.
      */
-    @Transactional
     public Job decide(
             Here here,
             long jobId,
@@ -84,9 +91,6 @@ public class ChoiceService {
         if (reason.isBlank()) {
             throw FieldProblem.of("reason", "Say why; the reason is kept with the decision");
         }
-        if (reason.length() > 5000) {
-            throw FieldProblem.of("reason", "That is too long for a reason: 5000 letters at most");
-        }
         if (way == Way.BUY && order == null) {
             throw FieldProblem.of("order", "Pick the gear to buy in the step Get");
         }
@@ -94,12 +98,34 @@ public class ChoiceService {
             throw FieldProblem.of("order", "Only \"" + Way.BUY.words() + "\" orders a gear");
         }
         String onceKey = key.orElseGet(() -> UUID.randomUUID().toString());
-        savedOnce.once(here.shopId(), Optional.of(onceKey), clock.now(), () -> {
-            Job job = jobs.lock(jobId, version);
-            Optional<Ordered> ordered = Optional.ofNullable(order)
-                    .map(o -> sourcing.order(o.seller(), o.itemNumber(), o.pieces(), onceKey));
-            return record(here, job, way, reason, ordered, order == null ? 0 : order.pieces());
-        });
+        String what = "choice/" + jobId;
+        jobs.job(jobId);
+        if (savedOnce.before(here.shopId(), onceKey, what).isPresent()) {
+            return jobs.job(jobId);
+        }
+        if (order == null) {
+            transaction.executeWithoutResult(t -> savedOnce.once(
+                    here.shopId(),
+                    Optional.of(onceKey),
+                    what,
+                    clock.now(),
+                    () -> record(here, jobs.lock(jobId, version), way, reason, Optional.empty(), 0)));
+            return jobs.job(jobId);
+        }
+        jobs.claimForOrder(jobId, version, onceKey);
+        Ordered ordered;
+        try {
+            ordered = sourcing.order(order.seller(), order.itemNumber(), order.pieces(), onceKey);
+        } catch (RuntimeException notOrdered) {
+            jobs.orderPlaced(jobId);
+            throw notOrdered;
+        }
+        transaction.executeWithoutResult(t ->
+                savedOnce.once(here.shopId(), Optional.of(onceKey), what, clock.now(), () -> {
+                    jobs.hold(jobId);
+                    jobs.orderPlaced(jobId);
+                    return record(here, jobs.job(jobId), way, reason, Optional.of(ordered), order.pieces());
+                }));
         return jobs.job(jobId);
     }
 

@@ -186,12 +186,16 @@ class DemoWorkshop implements SmartLifecycle {
     @Override
     public void start() {
         running = true;
-        if (!shop.people().isEmpty()) {
-            return;
-        }
-        Story story = story();
-        transaction.executeWithoutResult(t -> tell(story));
-        LOG.info("The demo workshop is set up with {} jobs", story.jobs().size());
+        transaction.executeWithoutResult(t -> {
+            // Of several processes on a new database one tells the story; the others wait here and find it told.
+            shop.lockSetUp();
+            if (shop.people().isEmpty()) {
+                Story story = story();
+                tell(story);
+                LOG.info(
+                        "The demo workshop is set up with {} jobs", story.jobs().size());
+            }
+        });
     }
 
     @Override
@@ -344,7 +348,7 @@ class DemoWorkshop implements SmartLifecycle {
             at(t.daysAgo(), 45, () -> diagnosis.stateCulprit(here, id, fault, "seen with the case open"));
         }
         if (t.minutes() != null) {
-            at(Math.max(0, t.daysAgo() - 3), 100, () -> jobs.benchMinutes(here, id, t.minutes()));
+            at(Math.max(0, t.daysAgo() - 3), 100, () -> jobs.benchMinutes(here, id, Optional.empty(), t.minutes()));
         }
     }
 

@@ -1,5 +1,6 @@
 package app.gewerk.server.diagnosis;
 
+import app.gewerk.core.AtMost;
 import app.gewerk.core.diagnosis.Answer;
 import app.gewerk.core.diagnosis.Diagnosis;
 import app.gewerk.core.diagnosis.Machine;
@@ -21,6 +22,9 @@ import org.springframework.web.bind.annotation.RestController;
 
 @RestController
 class DiagnosisController {
+    /** More signs than the largest machine has. */
+    private static final int ANSWERS = 600;
+
     private final DiagnosisService diagnosis;
 
     DiagnosisController(DiagnosisService diagnosis) {
@@ -34,26 +38,31 @@ class DiagnosisController {
     record WeighMachine(
             @Nullable Machine machine,
             @Nullable String kind,
-            Map<String, Answer> answers,
+            @AtMost(ANSWERS) Map<String, Answer> answers,
             @Nullable Set<String> opened) {}
 
-    record WeighJob(Map<String, Answer> answers, @Nullable Set<String> opened) {}
+    record WeighJob(
+            @AtMost(ANSWERS) Map<String, Answer> answers,
+            @Nullable Set<String> opened) {}
 
     record SaveHeard(
             int version,
-            Map<String, Answer> answers,
+            @AtMost(ANSWERS) Map<String, Answer> answers,
             @Nullable Set<String> opened) {}
 
-    record StateCulprit(String fault, @Nullable String why) {}
+    record StateCulprit(
+            String fault, @AtMost(5000) @Nullable String why) {}
 
     record Doubt(Optional<Diagnosis.Question> question) {}
 
     /** @param tapMs when each tap came, ms from any start */
     record Tapped(
-            @Nullable String what,
-            List<Double> tapMs,
+            @AtMost(200) @Nullable String what,
+            @AtMost(Rhythm.MOST_TAPS) List<Double> tapMs,
             @Nullable Integer skips,
             @Nullable Double outputTurns) {}
+
+    record Taps(@AtMost(Rhythm.MOST_TAPS) List<Double> tapMs) {}
 
     /** Faults, reasons and next checks from answers alone, without a job. */
     @PostMapping("/api/workings/diagnosis/weigh")
@@ -64,8 +73,8 @@ class DiagnosisController {
     }
 
     @PostMapping("/api/workings/diagnosis/rhythm")
-    Rhythm rhythm(@RequestBody List<Double> tapMs) {
-        return Rhythm.of(tapMs);
+    Rhythm rhythm(@RequestBody Taps taps) {
+        return Rhythm.of(taps.tapMs());
     }
 
     @GetMapping("/api/diagnosis/{jobId}")

@@ -73,6 +73,8 @@ class DiagnosisStore {
                 .onConflict(JOB_CULPRIT.JOB_ID, JOB_CULPRIT.FAULT)
                 .doUpdate()
                 .set(JOB_CULPRIT.WHY, why)
+                .set(JOB_CULPRIT.STATED_BY, here.personId())
+                .set(JOB_CULPRIT.STATED_AT, now)
                 .execute();
     }
 
@@ -103,7 +105,8 @@ class DiagnosisStore {
     }
 
     List<TappedRhythm> rhythms(long jobId) {
-        return sql.select(
+        return sql
+                .select(
                         JOB_RHYTHM.ID,
                         JOB_RHYTHM.WHAT,
                         JOB_RHYTHM.TAP_MS,
@@ -115,12 +118,17 @@ class DiagnosisStore {
                 .on(PERSON.ID.eq(JOB_RHYTHM.TAPPED_BY))
                 .where(JOB_RHYTHM.JOB_ID.eq(jobId))
                 .orderBy(JOB_RHYTHM.ID)
-                .fetch(r -> new TappedRhythm(
+                .fetch()
+                .stream()
+                // Times that no hand can tap were taken once; they are not shown.
+                .filter(r -> Rhythm.canBeTapped(List.of(r.value3())))
+                .map(r -> new TappedRhythm(
                         r.value1(),
                         r.value2(),
                         Rhythm.of(List.of(r.value3())),
                         Optional.ofNullable(r.value4()),
                         Optional.ofNullable(r.value5()),
-                        r.value6()));
+                        r.value6()))
+                .toList();
     }
 }

@@ -15,7 +15,6 @@ import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /** A job read back whole: everything that is known of it, as data and as pages. */
 @Service
@@ -61,7 +60,6 @@ public class HandbackService {
             List<ChoiceService.Decision> decisions,
             List<JobService.JournalEntry> journal) {}
 
-    @Transactional(readOnly = true)
     public WholeJob whole(long jobId) {
         return new WholeJob(
                 shop.shop().name(),
@@ -76,7 +74,6 @@ public class HandbackService {
     }
 
     /** The whole job as A4 pages. */
-    @Transactional(readOnly = true)
     public byte[] pdf(long jobId) {
         WholeJob whole = whole(jobId);
         ZoneId zone = shop.shop().zone();

@@ -1,22 +1,8 @@
 package app.gewerk.server.http;
 
-import org.springframework.boot.jackson.JacksonComponent;
-import tools.jackson.core.JsonParser;
-import tools.jackson.databind.DeserializationContext;
-import tools.jackson.databind.deser.jdk.StringDeserializer;
-import tools.jackson.databind.deser.std.StdDeserializer;
-
 /** Text from outside without what no database column holds: NUL and halves of surrogate pairs. All else is kept as typed. */
-@JacksonComponent
-class CleanText extends StdDeserializer<String> {
-    CleanText() {
-        super(String.class);
-    }
-
-    @Override
-    public String deserialize(JsonParser parser, DeserializationContext context) {
-        return clean(StringDeserializer.instance.deserialize(parser, context));
-    }
+final class CleanText {
+    private CleanText() {}
 
     static String clean(String text) {
         boolean fine = text.codePoints().noneMatch(CleanText::unkeepable);

@@ -1,5 +1,7 @@
 package app.gewerk.server.http;
 
+import app.gewerk.core.Budget;
+import java.io.CharConversionException;
 import java.util.Collection;
 import java.util.List;
 import org.slf4j.Logger;
@@ -11,6 +13,7 @@ import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.http.converter.HttpMessageNotWritableException;
 import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
@@ -21,6 +24,7 @@ import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExcep
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DatabindException;
 import tools.jackson.databind.exc.InvalidFormatException;
+import tools.jackson.databind.exc.InvalidNullException;
 import tools.jackson.databind.exc.UnrecognizedPropertyException;
 
 /** Every refusal as RFC 9457 problem details with a sentence a technician understands, and the fields concerned. */
@@ -53,6 +57,26 @@ class Problems extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ProblemDetail nobodyHere(NobodyHere nobody) {
         return problem(HttpStatus.FORBIDDEN, nobody.getMessage(), List.of());
+    }
+
+    @ExceptionHandler
+    ProblemDetail usedUp(Budget.UsedUp stopped) {
+        return stopped.why() == Budget.Why.GONE
+                ? problem(HttpStatus.SERVICE_UNAVAILABLE, "Stopped: nobody waits for this answer", List.of())
+                : problem(
+                        HttpStatus.UNPROCESSABLE_CONTENT,
+                        "That takes too long to work out: give less at once, or count and measure more of it first",
+                        List.of());
+    }
+
+    @ExceptionHandler
+    ProblemDetail busy(Turns.Busy busy) {
+        return problem(HttpStatus.SERVICE_UNAVAILABLE, busy.getMessage(), List.of());
+    }
+
+    @ExceptionHandler
+    ProblemDetail notFinite(ArrivingJson.NotFinite endless) {
+        return problem(HttpStatus.UNPROCESSABLE_CONTENT, endless.getMessage(), List.of());
     }
 
     @ExceptionHandler
@@ -96,28 +120,66 @@ class Problems extends ResponseEntityExceptionHandler {
             HttpHeaders headers,
             HttpStatusCode status,
             WebRequest request) {
-        return ResponseEntity.badRequest().body(unreadable(unreadable.getCause()));
+        Throwable cause = unreadable.getMostSpecificCause();
+        if (cause instanceof Door.TooMuch) {
+            return refused(HttpStatus.CONTENT_TOO_LARGE, cause);
+        }
+        if (cause instanceof Door.TooSlow) {
+            return refused(HttpStatus.REQUEST_TIMEOUT, cause);
+        }
+        ProblemDetail problem = unreadable(unreadable.getCause());
+        return ResponseEntity.status(problem.getStatus()).body(problem);
+    }
+
+    private static ResponseEntity<Object> refused(HttpStatus status, Throwable why) {
+        return ResponseEntity.status(status).body(problem(status, String.valueOf(why.getMessage()), List.of()));
+    }
+
+    /** An answer that cannot be written: most likely it holds a number that is none. */
+    @Override
+    protected ResponseEntity<Object> handleHttpMessageNotWritable(
+            HttpMessageNotWritableException unwritable,
+            HttpHeaders headers,
+            HttpStatusCode status,
+            WebRequest request) {
+        if (unwritable.getMostSpecificCause() instanceof ArrivingJson.NotFinite endless) {
+            return refused(HttpStatus.UNPROCESSABLE_CONTENT, endless);
+        }
+        LOG.error("An answer cannot be written", unwritable);
+        return ResponseEntity.internalServerError()
+                .body(problem(HttpStatus.INTERNAL_SERVER_ERROR, "That went wrong inside Gewerk", List.of()));
     }
 
     private static ProblemDetail unreadable(Throwable cause) {
         if (cause instanceof DatabindException wrong) {
             Throwable ours = wrong.getCause();
             String path = path(wrong);
-            String message = switch (wrong) {
-                case UnrecognizedPropertyException unknown ->
-                    "There is no field \"" + unknown.getPropertyName() + "\" here; known are "
-                            + known(unknown.getKnownPropertyIds());
-                case InvalidFormatException format ->
-                    "\"" + shortened(String.valueOf(format.getValue())) + "\" cannot be used for " + path;
-                default ->
-                    ours instanceof IllegalArgumentException
-                            ? String.valueOf(ours.getMessage())
-                            : "What was sent for " + path + " cannot be used";
-            };
+            if (ours instanceof ArrivingJson.TooMany) {
+                String message = String.valueOf(ours.getMessage());
+                return problem(
+                        HttpStatus.UNPROCESSABLE_CONTENT, message, List.of(new FieldProblem.Field(path, message)));
+            }
+            String message =
+                    ours instanceof IllegalArgumentException ? String.valueOf(ours.getMessage()) : misfit(wrong, path);
             return problem(HttpStatus.BAD_REQUEST, message, List.of(new FieldProblem.Field(path, message)));
+        }
+        if (cause instanceof CharConversionException) {
+            return problem(HttpStatus.BAD_REQUEST, "That is not UTF-8 text", List.of());
         }
         String message = cause instanceof JacksonException ? "That is not complete JSON" : "The request has no content";
         return problem(HttpStatus.BAD_REQUEST, message, List.of());
+    }
+
+    private static String misfit(DatabindException wrong, String path) {
+        return switch (wrong) {
+            case UnrecognizedPropertyException unknown ->
+                "There is no field \"" + unknown.getPropertyName() + "\" here; known are "
+                        + known(unknown.getKnownPropertyIds());
+            case InvalidFormatException format ->
+                "\"" + shortened(String.valueOf(format.getValue())) + "\" cannot be used for " + path;
+            case InvalidNullException missing -> path + " is missing: give it";
+            default -> "What was sent for " + path + " cannot be used";
+        };
     }
 
     private static String known(Collection<Object> names) {

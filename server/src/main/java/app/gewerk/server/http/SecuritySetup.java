@@ -13,6 +13,8 @@ import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.header.HeaderWriterFilter;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter;
 import org.springframework.security.web.util.matcher.RequestMatcher;
 import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry;
@@ -32,14 +34,26 @@ class SecuritySetup implements WebMvcConfigurer {
         RequestMatcher stranger = request -> !LOOPBACK_NAMES.contains(request.getServerName());
         http.authorizeHttpRequests(rules ->
                         rules.requestMatchers(stranger).denyAll().anyRequest().permitAll())
-                .csrf(csrf -> csrf.spa().ignoringRequestMatchers("/api/workings/**"))
+                .csrf(csrf -> csrf.spa().csrfTokenRepository(tokens()).ignoringRequestMatchers("/api/workings/**"))
                 .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .requestCache(cache -> cache.disable())
                 .logout(logout -> logout.disable())
                 .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(POLICY))
                         .frameOptions(frame -> frame.deny())
                         .referrerPolicy(r -> r.policy(ReferrerPolicyHeaderWriter.ReferrerPolicy.NO_REFERRER)));
-        return http.build();
+        SecurityFilterChain chain = http.build();
+        // Written at once, so that they stand on answers without a body too (HEAD, 304).
+        chain.getFilters().stream()
+                .filter(HeaderWriterFilter.class::isInstance)
+                .map(HeaderWriterFilter.class::cast)
+                .forEach(filter -> filter.setShouldWriteHeadersEagerly(true));
+        return chain;
+    }
+
+    private static CookieCsrfTokenRepository tokens() {
+        CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
+        tokens.setCookieCustomizer(cookie -> cookie.sameSite("Strict"));
+        return tokens;
     }
 
     /** Nobody has a password yet; this keeps the framework from making one up. */

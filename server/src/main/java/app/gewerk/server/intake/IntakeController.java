@@ -46,7 +46,7 @@ class IntakeController {
 
     record Choices(List<Cautions.Kind> kinds, List<Cautions.Hazard> hazards, List<SaidOperation> operations) {}
 
-    record AboutTo(Set<Operation> operations) {}
+    record AboutTo(Operation operation, boolean on) {}
 
     record TickCaution(String caution) {}
 
@@ -126,7 +126,7 @@ class IntakeController {
 
     @PutMapping("/{jobId}/about-to")
     List<IntakeService.JobCaution> aboutTo(Here here, @PathVariable long jobId, @RequestBody AboutTo about) {
-        return intake.aboutTo(here, jobId, about.operations());
+        return intake.aboutTo(here, jobId, about.operation(), about.on());
     }
 
     @PostMapping("/{jobId}/owner")

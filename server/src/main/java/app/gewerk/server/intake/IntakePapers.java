@@ -14,7 +14,6 @@ import com.google.zxing.qrcode.decoder.ErrorCorrectionLevel;
 import java.util.Locale;
 import java.util.Map;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /** What is printed at the counter: the tray's ticket and the estimate. */
 @Service
@@ -34,7 +33,6 @@ class IntakePapers {
         this.shop = shop;
     }
 
-    @Transactional(readOnly = true)
     byte[] ticket(long jobId, String address, boolean a6) {
         Job job = jobs.job(jobId);
         double width = a6 ? A6_WIDTH_MM : ROLL_MM;
@@ -95,7 +93,6 @@ class IntakePapers {
         }
     }
 
-    @Transactional(readOnly = true)
     byte[] estimate(long jobId) {
         Job job = jobs.job(jobId);
         IntakeService.AtTheCounter known = intake.known(jobId);

@@ -1,5 +1,6 @@
 package app.gewerk.server.intake;
 
+import app.gewerk.core.AtMost;
 import app.gewerk.core.caution.Cautions;
 import app.gewerk.core.caution.Operation;
 import app.gewerk.core.intake.ElectricalCheck;
@@ -36,9 +37,9 @@ import org.springframework.transaction.annotation.Transactional;
 /** Taking a machine in: what it is, whose it is, what the owner says; and the cautions that go with it. */
 @Service
 public class IntakeService {
-    private static final int LONGEST_LINE = 200;
-    private static final int LONGEST_TEXT = 4000;
-    private static final int LONGEST_COMPLAINT = 200_000;
+    private static final int LINE = 200;
+    private static final int TEXT = 4000;
+    private static final int COMPLAINT = 100_000;
 
     private final IntakeStore store;
     private final JobService jobs;
@@ -63,18 +64,18 @@ public class IntakeService {
      */
     public record Intake(
             String kind,
-            String maker,
-            String model,
-            @Nullable String serial,
-            @Nullable String era,
-            @Nullable String ownerName,
-            @Nullable String ownerPhone,
-            String complaint,
-            @Nullable String cameWith,
-            @Nullable String plate,
-            @Nullable String history,
-            @Nullable String earlierRepairs,
-            @Nullable String arrivedLike,
+            @AtMost(LINE) String maker,
+            @AtMost(LINE) String model,
+            @AtMost(LINE) @Nullable String serial,
+            @AtMost(LINE) @Nullable String era,
+            @AtMost(LINE) @Nullable String ownerName,
+            @AtMost(LINE) @Nullable String ownerPhone,
+            @AtMost(COMPLAINT) String complaint,
+            @AtMost(LINE) @Nullable String cameWith,
+            @AtMost(LINE) @Nullable String plate,
+            @AtMost(TEXT) @Nullable String history,
+            @AtMost(TEXT) @Nullable String earlierRepairs,
+            @AtMost(TEXT) @Nullable String arrivedLike,
             @Nullable String newPrice,
             @Nullable String wouldSpend,
             @Nullable LocalDate promisedOn,
@@ -102,9 +103,9 @@ public class IntakeService {
 
     @Transactional
     public Job takeIn(Here here, Intake intake, Optional<String> key) {
-        Job job = jobs.takeIn(here, checked(intake), key);
-        store.setHazards(here.shopId(), job.id(), hazards(intake));
-        return job;
+        NewJob job = checked(intake);
+        Set<String> hazards = hazards(intake);
+        return jobs.takeIn(here, job, key, id -> store.setHazards(here.shopId(), id, hazards));
     }
 
     @Transactional
@@ -124,29 +125,6 @@ public class IntakeService {
 
     private NewJob checked(Intake intake) {
         List<FieldProblem.Field> wrong = new ArrayList<>();
-        Map<String, @Nullable String> lines = new LinkedHashMap<>();
-        lines.put("maker", intake.maker());
-        lines.put("model", intake.model());
-        lines.put("serial", intake.serial());
-        lines.put("era", intake.era());
-        lines.put("ownerName", intake.ownerName());
-        lines.put("ownerPhone", intake.ownerPhone());
-        lines.put("cameWith", intake.cameWith());
-        lines.put("plate", intake.plate());
-        lines.forEach((field, value) -> {
-            if (value != null && value.length() > LONGEST_LINE) {
-                wrong.add(new FieldProblem.Field(field, "At most " + LONGEST_LINE + " letters fit here"));
-            }
-        });
-        Map<String, @Nullable String> texts = new LinkedHashMap<>();
-        texts.put("history", intake.history());
-        texts.put("earlierRepairs", intake.earlierRepairs());
-        texts.put("arrivedLike", intake.arrivedLike());
-        texts.forEach((field, value) -> {
-            if (value != null && value.length() > LONGEST_TEXT) {
-                wrong.add(new FieldProblem.Field(field, "At most 4,000 letters fit here"));
-            }
-        });
         if (tidy(intake.maker()).isEmpty()) {
             wrong.add(new FieldProblem.Field("maker", "Type who made it, or \"unknown\""));
         }
@@ -155,8 +133,6 @@ public class IntakeService {
         }
         if (tidy(intake.complaint()).isEmpty()) {
             wrong.add(new FieldProblem.Field("complaint", "Write down what the owner says, in the owner's words"));
-        } else if (intake.complaint().length() > LONGEST_COMPLAINT) {
-            wrong.add(new FieldProblem.Field("complaint", "That is too long to keep: 200,000 letters at most"));
         }
         if (cautions.kinds().stream().noneMatch(k -> k.code().equals(intake.kind()))) {
             wrong.add(new FieldProblem.Field("kind", "Pick what kind of machine it is"));
@@ -233,17 +209,20 @@ public class IntakeService {
         return store.hazards(jobId);
     }
 
-    /** Says what is about to be done beyond the usual of a step, so that its cautions show. */
+    /**
+     * Says that something beyond the usual of a step is about to be done, or no longer, so that its cautions show. What
+     * others said meanwhile stays.
+     */
     @Transactional
-    public List<JobCaution> aboutTo(Here here, long jobId, Set<Operation> operations) {
-        jobs.job(jobId);
-        for (Operation operation : operations) {
-            if (operation.step().isPresent()) {
-                throw new IllegalArgumentException("\"" + operation.words() + "\" belongs to a step of its own");
-            }
+    public List<JobCaution> aboutTo(Here here, long jobId, Operation operation, boolean on) {
+        jobs.hold(jobId);
+        if (operation.step().isPresent()) {
+            throw new IllegalArgumentException("\"" + operation.words() + "\" belongs to a step of its own");
         }
         Set<Operation> before = store.aboutTo(jobId);
-        if (!before.equals(operations)) {
+        Set<Operation> operations = EnumSet.noneOf(Operation.class);
+        operations.addAll(before);
+        if (on ? operations.add(operation) : operations.remove(operation)) {
             store.setAboutTo(jobId, operations);
             jobs.write(
                     here,

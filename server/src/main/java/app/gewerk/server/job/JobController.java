@@ -1,5 +1,6 @@
 package app.gewerk.server.job;
 
+import app.gewerk.core.AtMost;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
 import app.gewerk.server.shop.Here;
@@ -27,10 +28,10 @@ class JobController {
     record Move(
             int version,
             Place place,
-            @Nullable String waitsFor,
-            @Nullable String why) {}
+            @AtMost(200) @Nullable String waitsFor,
+            @AtMost(5000) @Nullable String why) {}
 
-    record Note(Step step, @Nullable String what, boolean done) {}
+    record Note(Step step, @AtMost(20_000) @Nullable String what, boolean done) {}
 
     @GetMapping("/rack")
     List<JobService.Shelf> rack() {
@@ -62,7 +63,8 @@ class JobController {
         return jobs.note(here, id, note.step(), text(note.what()), note.done(), Optional.ofNullable(key));
     }
 
-    record BenchMinutes(int minutes) {}
+    /** @param from what stood there before; left out when nothing did */
+    record BenchMinutes(@Nullable Integer from, int minutes) {}
 
     /** @param journal grows whenever anybody changes anything on the job */
     record Pulse(long journal) {}
@@ -75,7 +77,7 @@ class JobController {
 
     @PostMapping("/{id}/bench-minutes")
     JobService.Job benchMinutes(Here here, @PathVariable long id, @RequestBody BenchMinutes spent) {
-        return jobs.benchMinutes(here, id, spent.minutes());
+        return jobs.benchMinutes(here, id, Optional.ofNullable(spent.from()), spent.minutes());
     }
 
     @GetMapping("/{id}/journal")

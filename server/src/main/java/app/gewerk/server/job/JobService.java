@@ -10,6 +10,7 @@ import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.shop.ShopService;
 import java.math.BigDecimal;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.Arrays;
@@ -18,6 +19,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.LongConsumer;
 import org.jooq.JSONB;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -27,6 +29,8 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 public class JobService {
     private static final int FOUND_AT_ONCE = 30;
+    /** Longer than asking a seller takes, patience and all. */
+    private static final Duration ORDERING = Duration.ofSeconds(30);
 
     private final JobStore store;
     private final SavedOnceStore savedOnce;
@@ -142,10 +146,14 @@ public class JobService {
                 .orElseThrow(() -> new NotFound("There is no job number " + jobId + " here"));
     }
 
-    /** Puts a machine into the lowest free tray. The same key makes the job once only. */
+    /**
+     * Puts a machine into the lowest free tray. The same key makes the job once only.
+     *
+     * @param alsoKept what else belongs to the save, given the job's number
+     */
     @Transactional
-    public Job takeIn(Here here, NewJob job, Optional<String> key) {
-        long id = savedOnce.once(here.shopId(), key, clock.now(), () -> {
+    public Job takeIn(Here here, NewJob job, Optional<String> key, LongConsumer alsoKept) {
+        long id = savedOnce.once(here.shopId(), key, "takeIn", clock.now(), () -> {
             int tray = store.freeTray(here.shopId());
             long made = store.insert(here.shopId(), job, tray, clock.now(), findText(job));
             write(
@@ -156,6 +164,7 @@ public class JobService {
                     "",
                     Optional.empty(),
                     Optional.of(job));
+            alsoKept.accept(made);
             return made;
         });
         return job(id);
@@ -229,10 +238,7 @@ public class JobService {
         if (text.isEmpty() && !done) {
             throw FieldProblem.of("what", "Write a line on what was done");
         }
-        if (text.length() > 20_000) {
-            throw FieldProblem.of("what", "That is too long for one note: 20,000 letters at most");
-        }
-        savedOnce.once(here.shopId(), key, clock.now(), () -> {
+        savedOnce.once(here.shopId(), key, "note/" + jobId, clock.now(), () -> {
             if (done) {
                 store.markDone(jobId, step);
             }
@@ -264,10 +270,18 @@ public class JobService {
         return job(jobId);
     }
 
-    /** Minutes at the bench in all; the device book's estimates are made of them. */
+    /**
+     * Minutes at the bench in all; the device book's estimates are made of them.
+     *
+     * @param from what stood there when somebody began to change it
+     */
     @Transactional
-    public Job benchMinutes(Here here, long jobId, int minutes) {
+    public Job benchMinutes(Here here, long jobId, Optional<Integer> from, int minutes) {
+        store.lock(jobId);
         Job before = job(jobId);
+        if (!before.benchMinutes().equals(from)) {
+            throw new Stale(before);
+        }
         if (minutes < 0 || minutes > 100_000) {
             throw FieldProblem.of("minutes", "Type the minutes at the bench as a whole number");
         }
@@ -283,9 +297,37 @@ public class JobService {
         return job(jobId);
     }
 
-    /** Notes that an opening of the machine is off (or on again). */
+    /** Sets which openings are off; call where the version of what was heard has been raised. */
     public void setOpened(long jobId, Set<String> opened) {
         store.setOpened(jobId, opened);
+    }
+
+    /** Notes that one more opening is off. Whoever listens meanwhile is told, for it changes what to check next. */
+    public void addOpened(long jobId, String opening) {
+        store.addOpened(jobId, opening);
+    }
+
+    /** Holds the job against other saves of the same kind until the transaction ends. */
+    public void hold(long jobId) {
+        store.lock(jobId);
+        job(jobId);
+    }
+
+    /**
+     * Claims the job for an order about to be placed with a seller; refused when it is not at the expected version, or
+     * somebody else is ordering for it.
+     */
+    @Transactional
+    public Job claimForOrder(long jobId, int version, String key) {
+        Job job = lock(jobId, version);
+        if (!store.claimForOrder(jobId, key, clock.now(), clock.now().plus(ORDERING))) {
+            throw new Stale(job);
+        }
+        return job;
+    }
+
+    public void orderPlaced(long jobId) {
+        store.releaseOrder(jobId);
     }
 
     /** Raises the version of what was heard; refused when somebody else saved in between. */

@@ -4,6 +4,7 @@ import static app.gewerk.server.db.Tables.JOB;
 import static app.gewerk.server.db.Tables.JOURNAL;
 import static app.gewerk.server.db.Tables.MACHINE_MODEL;
 import static app.gewerk.server.db.Tables.PERSON;
+import static org.jooq.impl.DSL.all;
 import static org.jooq.impl.DSL.arrayAppend;
 import static org.jooq.impl.DSL.count;
 import static org.jooq.impl.DSL.inline;
@@ -12,6 +13,7 @@ import static org.jooq.impl.DSL.max;
 import static org.jooq.impl.DSL.noCondition;
 import static org.jooq.impl.DSL.rowNumber;
 import static org.jooq.impl.DSL.select;
+import static org.jooq.impl.DSL.val;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.job.Place;
@@ -169,6 +171,37 @@ class JobStore {
                 .execute();
     }
 
+    void addOpened(long jobId, String opening) {
+        sql.update(JOB)
+                .set(JOB.OPENED, arrayAppend(JOB.OPENED, opening))
+                .set(JOB.LISTEN_VERSION, JOB.LISTEN_VERSION.plus(1))
+                .where(JOB.ID.eq(jobId), val(opening).ne(all(JOB.OPENED)))
+                .execute();
+    }
+
+    /** False while another order is being placed for the job. */
+    boolean claimForOrder(long jobId, String key, OffsetDateTime now, OffsetDateTime until) {
+        return sql.update(JOB)
+                        .set(JOB.ORDERING_KEY, key)
+                        .set(JOB.ORDERING_UNTIL, until)
+                        .where(
+                                JOB.ID.eq(jobId),
+                                JOB.ORDERING_UNTIL
+                                        .isNull()
+                                        .or(JOB.ORDERING_UNTIL.lt(now))
+                                        .or(JOB.ORDERING_KEY.eq(key)))
+                        .execute()
+                == 1;
+    }
+
+    void releaseOrder(long jobId) {
+        sql.update(JOB)
+                .set(JOB.ORDERING_KEY, "")
+                .setNull(JOB.ORDERING_UNTIL)
+                .where(JOB.ID.eq(jobId))
+                .execute();
+    }
+
     /** Raises one of the job's versions; false when it is not the expected one. */
     boolean raise(long jobId, Part part, int expected) {
         TableField<?, Integer> version = part == Part.LISTEN ? JOB.LISTEN_VERSION : JOB.GEAR_VERSION;
@@ -182,7 +215,7 @@ class JobStore {
     void markDone(long jobId, Step step) {
         sql.update(JOB)
                 .set(JOB.STEPS_DONE, arrayAppend(JOB.STEPS_DONE, step.toString()))
-                .where(JOB.ID.eq(jobId), inline(step.toString()).ne(org.jooq.impl.DSL.all(JOB.STEPS_DONE)))
+                .where(JOB.ID.eq(jobId), inline(step.toString()).ne(all(JOB.STEPS_DONE)))
                 .execute();
     }
 

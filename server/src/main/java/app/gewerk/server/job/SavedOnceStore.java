@@ -21,8 +21,14 @@ public class SavedOnceStore {
         this.sql = sql;
     }
 
-    /** The number of what was made, now or by an earlier save with the same key. Call within a transaction. */
-    public long once(long shopId, Optional<String> key, OffsetDateTime now, LongSupplier make) {
+    /**
+     * The number of what was made, now or by an earlier save with the same key. Call within a transaction, with
+     * everything the save does in {@code make}.
+     *
+     * @param what the save makes, and for which job: the same key for something else is a mistake
+     * @throws IllegalArgumentException if the key was used for something else
+     */
+    public long once(long shopId, Optional<String> key, String what, OffsetDateTime now, LongSupplier make) {
         if (key.isEmpty()) {
             return make.getAsLong();
         }
@@ -30,15 +36,12 @@ public class SavedOnceStore {
         int first = sql.insertInto(SAVED_ONCE)
                 .set(SAVED_ONCE.SHOP_ID, shopId)
                 .set(SAVED_ONCE.KEY, key.get())
+                .set(SAVED_ONCE.WHAT, what)
                 .set(SAVED_ONCE.AT, now)
                 .onConflictDoNothing()
                 .execute();
         if (first == 0) {
-            return sql.select(SAVED_ONCE.RESULT_ID)
-                    .from(SAVED_ONCE)
-                    .where(SAVED_ONCE.SHOP_ID.eq(shopId), SAVED_ONCE.KEY.eq(key.get()))
-                    .fetchSingle()
-                    .value1();
+            return before(shopId, key.get(), what).orElseThrow();
         }
         long result = make.getAsLong();
         sql.update(SAVED_ONCE)
@@ -46,5 +49,20 @@ public class SavedOnceStore {
                 .where(SAVED_ONCE.SHOP_ID.eq(shopId), SAVED_ONCE.KEY.eq(key.get()))
                 .execute();
         return result;
+    }
+
+    /** What an earlier save with this key made. */
+    public Optional<Long> before(long shopId, String key, String what) {
+        return sql.select(SAVED_ONCE.RESULT_ID, SAVED_ONCE.WHAT)
+                .from(SAVED_ONCE)
+                .where(SAVED_ONCE.SHOP_ID.eq(shopId), SAVED_ONCE.KEY.eq(key))
+                .fetchOptional(r -> {
+                    // Keys from before they knew what they saved fit anything.
+                    if (!r.value2().isEmpty() && !r.value2().equals(what)) {
+                        throw new IllegalArgumentException(
+                                "This Idempotency-Key was used for another save: each save needs a key of its own");
+                    }
+                    return r.value1();
+                });
     }
 }

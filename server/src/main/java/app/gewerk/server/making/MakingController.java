@@ -1,5 +1,6 @@
 package app.gewerk.server.making;
 
+import app.gewerk.core.AtMost;
 import app.gewerk.core.gear.ContactLine;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearPair;
@@ -34,6 +35,7 @@ import org.springframework.web.bind.annotation.RestController;
 /** Drawings of a gear: for the mat, as SVG in true millimetres, as a PDF page at true size. */
 @RestController
 class MakingController {
+    private static final int TITLE = 200;
     private static final double ON_SCREEN_TOLERANCE_MM = 0.003;
     /** Coarser while turning, where the eye follows and the browser draws sixty times a second. */
     private static final double TURNING_TOLERANCE_MM = 0.005;
@@ -226,7 +228,7 @@ class MakingController {
             GearSpec gear,
             @Nullable Double boreMm,
             @Nullable BlankSpec blank,
-            @Nullable String title) {}
+            @AtMost(TITLE) @Nullable String title) {}
 
     private static Blank blank(FileRequest request, CylindricalGear gear) {
         return request.blank() == null
@@ -246,9 +248,11 @@ class MakingController {
         return pdf(gear, blank(request, gear), title(request.title()), "gear");
     }
 
-    record SheetGear(GearSpec gear, String name) {}
+    record SheetGear(GearSpec gear, @AtMost(TITLE) String name) {}
 
-    record SheetRequest(List<SheetGear> gears, @Nullable String title) {}
+    record SheetRequest(
+            @AtMost(9) List<SheetGear> gears,
+            @AtMost(TITLE) @Nullable String title) {}
 
     /** Several gears at true size on one page, to hold the real one against. */
     @PostMapping(value = "/api/workings/making/candidates.pdf", produces = MediaType.APPLICATION_PDF_VALUE)

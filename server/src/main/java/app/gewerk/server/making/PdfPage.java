@@ -1,13 +1,19 @@
 package app.gewerk.server.making;
 
+import app.gewerk.core.Budget;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.text.Bidi;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import org.apache.fontbox.ttf.TTFParser;
+import org.apache.fontbox.ttf.TrueTypeFont;
+import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -27,6 +33,10 @@ public final class PdfPage implements AutoCloseable {
     private static final String FONT = "/org/apache/pdfbox/resources/ttf/LiberationSans-Regular.ttf";
     private static final String MISSING = "\u25AF";
 
+    private static final int LONGEST_WORD = 60;
+
+    private final Map<Integer, String> shown = new HashMap<>();
+    private final Map<Integer, Double> widths = new HashMap<>();
     private final PDDocument document = new PDDocument();
     private final PDFont font;
     private PDPageContentStream content;
@@ -52,7 +62,10 @@ public final class PdfPage implements AutoCloseable {
         document.getDocumentInformation().setTitle(title);
         document.getDocumentInformation().setCreator("Gewerk");
         try (InputStream file = Objects.requireNonNull(PDDocument.class.getResourceAsStream(FONT))) {
-            font = PDType0Font.load(document, file, true);
+            TrueTypeFont letters = new TTFParser().parse(new RandomAccessReadBuffer(file));
+            // Looking for ligatures takes most of the time of a long text.
+            letters.setEnableGsub(false);
+            font = PDType0Font.load(document, letters, true);
             content = newPage();
         } catch (IOException unreadable) {
             throw new UncheckedIOException(unreadable);
@@ -155,15 +168,21 @@ public final class PdfPage implements AutoCloseable {
     }
 
     private String printable(String text) {
-        StringBuilder out = new StringBuilder();
-        text.codePoints().forEach(c -> {
-            String letter = c == '\t' ? " " : new String(Character.toChars(c));
-            boolean joiner = c == 0x200D || (c >= 0xFE00 && c <= 0xFE0F) || Character.getType(c) == Character.FORMAT;
-            if (!joiner) {
-                out.append(has(letter) ? letter : has(MISSING) ? MISSING : "?");
-            }
-        });
+        StringBuilder out = new StringBuilder(text.length());
+        text.codePoints().forEach(c -> out.append(shown(c)));
         return out.toString();
+    }
+
+    /** A letter as it is printed, looked up in the font once. */
+    private String shown(int codePoint) {
+        return shown.computeIfAbsent(codePoint, c -> {
+            boolean joiner = c == 0x200D || (c >= 0xFE00 && c <= 0xFE0F) || Character.getType(c) == Character.FORMAT;
+            if (joiner) {
+                return "";
+            }
+            String letter = c == '\t' ? " " : Character.toString(c);
+            return has(letter) ? letter : has(MISSING) ? MISSING : "?";
+        });
     }
 
     private boolean has(String letter) {
@@ -196,27 +215,54 @@ public final class PdfPage implements AutoCloseable {
         return String.join("", parts);
     }
 
+    /** Printable text in lines that fit, broken after blanks, and within words longer than {@value #LONGEST_WORD}. */
     private List<String> wrapped(String text, float size, double room) {
         List<String> lines = new ArrayList<>();
-        StringBuilder line = new StringBuilder();
+        int lineFrom = 0;
         double used = 0;
-        for (String word : text.split("(?<=\\s)|(?<=\\G.{60})")) {
-            double width = width(word, size);
-            if (used + width > room && !line.isEmpty()) {
-                lines.add(line.toString());
-                line.setLength(0);
+        int at = 0;
+        while (at < text.length()) {
+            Budget.spend();
+            int end = pieceEnd(text, at);
+            double width = width(text, at, end, size);
+            if (used + width > room && at > lineFrom) {
+                lines.add(text.substring(lineFrom, at));
+                lineFrom = at;
                 used = 0;
             }
-            line.append(word);
             used += width;
+            at = end;
         }
-        lines.add(line.toString());
+        lines.add(text.substring(lineFrom));
         return lines;
     }
 
-    private double width(String text, float size) {
+    private static int pieceEnd(String text, int from) {
+        int end = from;
+        while (end < text.length() && end - from < LONGEST_WORD) {
+            int letter = text.codePointAt(end);
+            end += Character.charCount(letter);
+            if (Character.isWhitespace(letter)) {
+                break;
+            }
+        }
+        return end;
+    }
+
+    private double width(String text, int from, int to, float size) {
+        double thousandths = 0;
+        int at = from;
+        while (at < to) {
+            int letter = text.codePointAt(at);
+            thousandths += widths.computeIfAbsent(letter, this::thousandths);
+            at += Character.charCount(letter);
+        }
+        return thousandths / 1000 * size;
+    }
+
+    private double thousandths(int letter) {
         try {
-            return font.getStringWidth(text) / 1000 * size;
+            return font.getStringWidth(Character.toString(letter));
         } catch (IOException failed) {
             throw new UncheckedIOException(failed);
         }

@@ -1,27 +1,31 @@
 package app.gewerk.server.photo;
 
-import com.drew.imaging.ImageMetadataReader;
-import com.drew.imaging.ImageProcessingException;
-import com.drew.metadata.MetadataException;
-import com.drew.metadata.exif.ExifIFD0Directory;
 import java.awt.Color;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;
 import java.awt.geom.AffineTransform;
 import java.awt.image.BufferedImage;
-import java.io.ByteArrayInputStream;
+import java.awt.image.DataBuffer;
+import java.awt.image.SampleModel;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.Iterator;
 import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
 import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
 import javax.imageio.ImageWriteParam;
 import javax.imageio.ImageWriter;
+import javax.imageio.stream.FileImageInputStream;
 import javax.imageio.stream.ImageInputStream;
 import javax.imageio.stream.MemoryCacheImageOutputStream;
 
@@ -39,23 +43,41 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
     private static final int LARGEST_SIDE = 20_000;
     private static final long MOST_POINTS = 64_000_000;
 
-    /** Unpacked points at once; of larger pictures only every second, third … row and column is unpacked. */
-    private static final double UNPACKED_POINTS = 12_500_000;
+    /** Unpacked at once; of larger pictures only every second, third … row and column is unpacked. */
+    private static final double UNPACKED_BYTES = 38_000_000;
 
-    /** Pictures take memory while they come in, and more while they are unpacked. */
-    private static final Semaphore COMING_IN = new Semaphore(2);
+    /** A picture built up in passes is kept whole while that goes on, and every pass goes over all of it. */
+    private static final int MOST_SCANS = 20;
+
+    private static final long MOST_COEFFICIENT_BYTES = 48_000_000;
+
+    /** Pictures wait on disk while they come in, however slowly; unpacked they are one at a time. */
+    private static final Semaphore COMING_IN = new Semaphore(24);
 
     private static final Semaphore UNPACKING = new Semaphore(1);
+    private static final int WAIT_S = 30;
 
     /**
-     * Takes in one file, two at a time, so that many phones at once cannot fill the memory.
+     * Takes in one file: whole onto the disk first, then in its turn unpacked.
      *
      * @throws IllegalArgumentException saying what is wrong with it and what to do
      */
     static PhotoFile of(InputStream upload) {
-        COMING_IN.acquireUninterruptibly();
+        if (!COMING_IN.tryAcquire()) {
+            throw new IllegalArgumentException("Many photographs are on their way already; send it again in a moment");
+        }
         try {
-            return of(upload.readNBytes(LARGEST_BYTES + 1));
+            Path waiting = Files.createTempFile("gewerk-photo", ".upload");
+            try {
+                long size = kept(upload, waiting);
+                if (size > LARGEST_BYTES) {
+                    throw new IllegalArgumentException(
+                            "A photograph may have up to 25 MB. Set the camera to a smaller picture, or send it as JPEG");
+                }
+                return inTurn(waiting);
+            } finally {
+                Files.deleteIfExists(waiting);
+            }
         } catch (IOException lost) {
             throw new IllegalArgumentException("The photograph did not arrive whole. Send it again", lost);
         } finally {
@@ -63,46 +85,98 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
         }
     }
 
-    /** @throws IllegalArgumentException saying what is wrong with it and what to do */
-    static PhotoFile of(byte[] upload) {
-        if (upload.length == 0) {
-            throw new IllegalArgumentException("The file is empty. Take the photograph again");
+    private static long kept(InputStream upload, Path waiting) throws IOException {
+        byte[] piece = new byte[64 * 1024];
+        long size = 0;
+        try (OutputStream disk = Files.newOutputStream(waiting)) {
+            int read = upload.read(piece);
+            while (read >= 0 && size <= LARGEST_BYTES) {
+                disk.write(piece, 0, read);
+                size += read;
+                read = upload.read(piece);
+            }
         }
-        if (upload.length > LARGEST_BYTES) {
-            throw new IllegalArgumentException(
-                    "A photograph may have up to 25 MB. Set the camera to a smaller picture, or send it as JPEG");
-        }
-        String format = format(upload);
-        UNPACKING.acquireUninterruptibly();
+        return size;
+    }
+
+    private static PhotoFile inTurn(Path file) throws IOException {
         try {
-            BufferedImage picture = turned(unpacked(upload, format), orientation(upload));
-            return new PhotoFile(
-                    jpeg(picture), jpeg(scaled(picture, THUMBNAIL_SIDE)), picture.getWidth(), picture.getHeight());
+            if (!UNPACKING.tryAcquire(WAIT_S, TimeUnit.SECONDS)) {
+                throw new IllegalArgumentException("Many photographs wait to be unpacked; send it again in a moment");
+            }
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new IOException(stopped);
+        }
+        try (FileChannel channel = FileChannel.open(file)) {
+            ByteBuffer bytes = channel.map(FileChannel.MapMode.READ_ONLY, 0, channel.size());
+            return of(bytes, file);
         } finally {
             UNPACKING.release();
         }
     }
 
-    private static String format(byte[] file) {
+    private static PhotoFile of(ByteBuffer bytes, Path file) {
+        if (bytes.limit() == 0) {
+            throw new IllegalArgumentException("The file is empty. Take the photograph again");
+        }
+        String format = format(bytes);
+        int orientation = 1;
+        if (format.equals("jpeg")) {
+            JpegMarkers markers = JpegMarkers.of(bytes);
+            if (!markers.whole()) {
+                throw new IllegalArgumentException(CUT_OFF);
+            }
+            boolean builtUp = markers.scans() > 1;
+            if (builtUp && (markers.scans() > MOST_SCANS || markers.coefficientBytes() > MOST_COEFFICIENT_BYTES)) {
+                throw new IllegalArgumentException(
+                        "This picture is built up in too many or too large passes. Save it as an ordinary JPEG, not a progressive one, and send that");
+            }
+            orientation = markers.orientation();
+        } else if (!endsAsPng(bytes)) {
+            throw new IllegalArgumentException(CUT_OFF);
+        }
+        BufferedImage picture = turned(unpacked(file, format), orientation);
+        return new PhotoFile(
+                jpeg(picture), jpeg(scaled(picture, THUMBNAIL_SIDE)), picture.getWidth(), picture.getHeight());
+    }
+
+    private static final String CUT_OFF =
+            "This picture is cut off: its end did not arrive, or was never saved. Send it again, or take it anew";
+
+    /** Goes from chunk to chunk (ISO/IEC 15948) to the one that ends the picture. */
+    private static boolean endsAsPng(ByteBuffer file) {
+        long at = 8;
+        while (at + 12 <= file.limit()) {
+            long length = file.getInt((int) at) & 0xFFFFFFFFL;
+            if (file.getInt((int) at + 4) == 0x49454E44) {
+                return true;
+            }
+            at += 12 + length;
+        }
+        return false;
+    }
+
+    private static String format(ByteBuffer file) {
         if (startsWith(file, 0xFF, 0xD8, 0xFF)) {
             return "jpeg";
         }
         if (startsWith(file, 0x89, 'P', 'N', 'G', 0x0D, 0x0A, 0x1A, 0x0A)) {
             return "png";
         }
-        boolean heif = file.length > 12 && file[4] == 'f' && file[5] == 't' && file[6] == 'y' && file[7] == 'p';
+        boolean heif = file.limit() > 12 && file.getInt(4) == 0x66747970;
         throw new IllegalArgumentException(
                 heif
                         ? "This phone saves its pictures in a form that is not read here. Set its camera to JPEG (often called \"most compatible\")"
                         : "This is not a photograph, whatever its name says. JPEG and PNG pictures are taken");
     }
 
-    private static boolean startsWith(byte[] file, int... magic) {
-        if (file.length < magic.length) {
+    private static boolean startsWith(ByteBuffer file, int... magic) {
+        if (file.limit() < magic.length) {
             return false;
         }
         for (int i = 0; i < magic.length; i++) {
-            if ((file[i] & 0xFF) != magic[i]) {
+            if ((file.get(i) & 0xFF) != magic[i]) {
                 return false;
             }
         }
@@ -110,10 +184,10 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
     }
 
     /** Unpacked no larger than needed: rows and columns are skipped while reading, text and colour chunks not touched. */
-    private static BufferedImage unpacked(byte[] file, String format) {
+    private static BufferedImage unpacked(Path file, String format) {
         Iterator<ImageReader> readers = ImageIO.getImageReadersByFormatName(format);
         ImageReader reader = readers.next();
-        try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(file))) {
+        try (ImageInputStream in = new FileImageInputStream(file.toFile())) {
             reader.setInput(in, true, true);
             int width = reader.getWidth(0);
             int height = reader.getHeight(0);
@@ -122,7 +196,7 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
                         + " points; up to 64 million are taken. Set the camera to a smaller picture");
             }
             ImageReadParam how = reader.getDefaultReadParam();
-            int skip = (int) Math.ceil(Math.sqrt(width * (double) height / UNPACKED_POINTS));
+            int skip = (int) Math.ceil(Math.sqrt(width * (double) height * bytesAPoint(reader) / UNPACKED_BYTES));
             how.setSourceSubsampling(skip, skip, 0, 0);
             return scaled(reader.read(0, how), LONGEST_SIDE);
         } catch (IOException | IllegalStateException | IndexOutOfBoundsException | NegativeArraySizeException broken) {
@@ -132,16 +206,9 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
         }
     }
 
-    private static int orientation(byte[] file) {
-        try {
-            ExifIFD0Directory exif = ImageMetadataReader.readMetadata(new ByteArrayInputStream(file))
-                    .getFirstDirectoryOfType(ExifIFD0Directory.class);
-            return exif != null && exif.containsTag(ExifIFD0Directory.TAG_ORIENTATION)
-                    ? exif.getInt(ExifIFD0Directory.TAG_ORIENTATION)
-                    : 1;
-        } catch (ImageProcessingException | MetadataException | IOException | RuntimeException unreadable) {
-            return 1;
-        }
+    private static double bytesAPoint(ImageReader reader) throws IOException {
+        SampleModel samples = reader.getImageTypes(0).next().getSampleModel();
+        return samples.getNumBands() * DataBuffer.getDataTypeSize(samples.getDataType()) / 8.0;
     }
 
     /** The eight orientations of EXIF (tag 274). */

@@ -1,5 +1,6 @@
 package app.gewerk.server.photo;
 
+import app.gewerk.core.AtMost;
 import app.gewerk.core.Wire;
 import app.gewerk.core.job.Step;
 import app.gewerk.server.http.NotFound;
@@ -48,7 +49,13 @@ public class PhotoService {
      * An arrow from its tail to its point, or a circle from its middle to its edge; places as parts of the width and of
      * the height, so that they hold at any size.
      */
-    public record DrawnMark(Shape shape, double fromX, double fromY, double toX, double toY, String words) {
+    public record DrawnMark(
+            Shape shape,
+            double fromX,
+            double fromY,
+            double toX,
+            double toY,
+            @AtMost(200) String words) {
         public DrawnMark {
             for (double place : new double[] {fromX, fromY, toX, toY}) {
                 if (!(place >= -0.5 && place <= 1.5)) {

@@ -10,6 +10,7 @@ import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.concurrent.atomic.AtomicReference;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -26,7 +27,7 @@ public class ShopService {
         this.clock = clock;
     }
 
-    public record Shop(long id, String name, String currency, ZoneId zone) {}
+    public record Shop(long id, UUID bench, String name, String currency, ZoneId zone) {}
 
     public record Person(long id, String name) {}
 
@@ -39,6 +40,11 @@ public class ShopService {
             known.set(shop);
         }
         return shop;
+    }
+
+    /** Until the transaction ends, no other process sets this database up. */
+    public void lockSetUp() {
+        store.lockSetUp();
     }
 
     private Shop setUp() {

@@ -28,11 +28,11 @@ class ShopStore {
     }
 
     Optional<Shop> shop() {
-        return sql.select(SHOP.ID, SHOP.NAME, SHOP.CURRENCY, SHOP.TIME_ZONE)
+        return sql.select(SHOP.ID, SHOP.BENCH, SHOP.NAME, SHOP.CURRENCY, SHOP.TIME_ZONE)
                 .from(SHOP)
                 .orderBy(SHOP.ID)
                 .limit(1)
-                .fetchOptional(r -> new Shop(r.value1(), r.value2(), r.value3(), ZoneId.of(r.value4())));
+                .fetchOptional(r -> new Shop(r.value1(), r.value2(), r.value3(), r.value4(), ZoneId.of(r.value5())));
     }
 
     /** One process sets a new database up; others wait here and then find it done. */

@@ -2,6 +2,7 @@ package app.gewerk.server.sourcing;
 
 import app.gewerk.core.sourcing.GearOffer;
 import app.gewerk.core.sourcing.SellerTerms;
+import app.gewerk.server.http.ArrivingJson;
 import app.gewerk.server.standin.SellerStandIn;
 import java.io.IOException;
 import java.net.URI;
@@ -9,11 +10,20 @@ import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionStage;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.Flow;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicReference;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.type.TypeReference;
@@ -23,6 +33,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 class SellerClient {
     private static final Duration PATIENCE = Duration.ofSeconds(4);
+    private static final int MOST_BYTES = 512 * 1024;
 
     private final SellerStandIn standIn;
     private final JsonMapper json;
@@ -30,7 +41,7 @@ class SellerClient {
 
     SellerClient(SellerStandIn standIn, JsonMapper json) {
         this.standIn = standIn;
-        this.json = json;
+        this.json = ArrivingJson.strict(json);
         http = HttpClient.newBuilder()
                 .connectTimeout(PATIENCE)
                 .version(HttpClient.Version.HTTP_1_1)
@@ -88,18 +99,62 @@ class SellerClient {
         return send(request, 200, type);
     }
 
+    /** The whole answer within {@link #PATIENCE}, however it trickles, and no more of it than a seller has to say. */
     private <T> T send(HttpRequest request, int expected, TypeReference<T> type) throws NoAnswer {
+        CompletableFuture<HttpResponse<byte[]>> asked = http.sendAsync(request, head -> new BoundedBody());
         try {
-            HttpResponse<String> response = http.send(request, HttpResponse.BodyHandlers.ofString());
+            HttpResponse<byte[]> response = asked.get(PATIENCE.toMillis(), TimeUnit.MILLISECONDS);
             if (response.statusCode() != expected) {
                 throw new NoAnswer("The seller answered " + response.statusCode());
             }
             return json.readValue(response.body(), type);
-        } catch (IOException | JacksonException failed) {
+        } catch (ExecutionException | TimeoutException | JacksonException failed) {
+            asked.cancel(true);
             throw new NoAnswer("The seller does not answer", failed);
         } catch (InterruptedException stopped) {
+            asked.cancel(true);
             Thread.currentThread().interrupt();
             throw new NoAnswer("Stopped while asking", stopped);
+        }
+    }
+
+    /** Collects an answer up to {@value #MOST_BYTES} bytes; a longer one is broken off. */
+    private static final class BoundedBody implements HttpResponse.BodySubscriber<byte[]> {
+        private final HttpResponse.BodySubscriber<byte[]> collected = HttpResponse.BodySubscribers.ofByteArray();
+        private final AtomicReference<Flow.@Nullable Subscription> subscription = new AtomicReference<>();
+        private long size;
+
+        @Override
+        public CompletionStage<byte[]> getBody() {
+            return collected.getBody();
+        }
+
+        @Override
+        public void onSubscribe(Flow.Subscription offered) {
+            subscription.set(offered);
+            collected.onSubscribe(offered);
+        }
+
+        @Override
+        public void onNext(List<ByteBuffer> pieces) {
+            size += pieces.stream().mapToLong(ByteBuffer::remaining).sum();
+            Flow.Subscription from = subscription.get();
+            if (size > MOST_BYTES && from != null) {
+                from.cancel();
+                collected.onError(new IOException("The seller's answer does not end"));
+            } else {
+                collected.onNext(pieces);
+            }
+        }
+
+        @Override
+        public void onError(Throwable failed) {
+            collected.onError(failed);
+        }
+
+        @Override
+        public void onComplete() {
+            collected.onComplete();
         }
     }
 }

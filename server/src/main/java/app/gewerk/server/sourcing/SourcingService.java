@@ -73,8 +73,10 @@ public class SourcingService {
                 }
             }
         }
-        List<GearOffer> gears =
-                answers.values().stream().flatMap(a -> a.gears().stream()).toList();
+        List<GearOffer> gears = answers.entrySet().stream()
+                .flatMap(a -> a.getValue().gears().stream()
+                        .filter(gear -> gear.seller().equals(a.getKey())))
+                .toList();
         Costing costing = new Costing(here);
         List<Offer> offers = Match.rank(need, gears).stream()
                 .map(match -> {

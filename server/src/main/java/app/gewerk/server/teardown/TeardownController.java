@@ -1,5 +1,6 @@
 package app.gewerk.server.teardown;
 
+import app.gewerk.core.AtMost;
 import app.gewerk.core.teardown.LedgerDifference;
 import app.gewerk.core.teardown.StepLine;
 import app.gewerk.core.teardown.TeardownStep;
@@ -31,21 +32,24 @@ class TeardownController {
         this.sheet = sheet;
     }
 
-    record Line(String line) {}
+    record Line(@AtMost(StepLine.LONGEST) String line) {}
 
     /** How a typed line is understood. */
     record ReadLine(TeardownStep step, List<String> cameOff, List<String> dangers) {}
 
     /** @param after the key of the step it comes after, empty for the front; left out: at the end */
-    record AddStep(String key, String line, @Nullable String after) {}
+    record AddStep(
+            String key,
+            @AtMost(StepLine.LONGEST) String line,
+            @Nullable String after) {}
 
-    record ChangeStep(int version, String line) {}
+    record ChangeStep(int version, @AtMost(StepLine.LONGEST) String line) {}
 
-    record MoveStep(String after) {}
+    record MoveStep(int version, String after) {}
 
     record AnswerUnseen(String question, String answer) {}
 
-    record Merge(@Nullable Long otherJob, List<LedgerDifference.Keep> choices) {}
+    record Merge(@Nullable Long otherJob, @AtMost(2000) List<LedgerDifference.Keep> choices) {}
 
     @PostMapping("/api/workings/teardown/read-line")
     ReadLine readLine(@RequestBody Line line) {
@@ -85,7 +89,7 @@ class TeardownController {
     @PostMapping("/api/teardown/{jobId}/steps/{key}/move")
     TeardownService.JobLedger move(
             Here here, @PathVariable long jobId, @PathVariable String key, @RequestBody MoveStep move) {
-        return teardown.move(here, jobId, key, move.after());
+        return teardown.move(here, jobId, key, move.version(), move.after());
     }
 
     @PostMapping("/api/teardown/{jobId}/unseen")

@@ -16,7 +16,6 @@ import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
 import java.time.OffsetDateTime;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -27,6 +26,8 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class TeardownService {
     private static final int MOST_STEPS = 1000;
+    /** Places closer than this are renumbered: far above what a double can still tell apart. */
+    private static final double CROWDED = 1e-6;
 
     private final TeardownStore store;
     private final JobService jobs;
@@ -134,18 +135,34 @@ public class TeardownService {
     /** Adds a step at the end, or after another; one sent twice stands once. */
     @Transactional
     public JobLedger add(Here here, long jobId, String key, String line, Optional<String> after) {
-        jobs.job(jobId);
         SaveKey.require("A step's key", key);
         TeardownStep step = read(line);
+        jobs.hold(jobId);
         List<TeardownStore.Placed> placed = store.places(jobId);
         if (placed.size() >= MOST_STEPS) {
             throw new IllegalArgumentException("A ledger holds up to " + MOST_STEPS + " steps");
         }
-        if (store.insert(here, jobId, key, placeAfter(placed, after), step, clock.now())) {
+        if (store.insert(here, jobId, key, roomAfter(jobId, after, ""), step, clock.now())) {
             opened(jobId, step);
             jobs.write(here, jobId, Step.OPEN, StepLine.write(step), "", Optional.empty(), Optional.of(step));
         }
         return ledger(jobId);
+    }
+
+    /** A place after a step, renumbering the ledger when halving has left no room between two. */
+    private double roomAfter(long jobId, Optional<String> after, String except) {
+        List<TeardownStore.Placed> others = placedBut(jobId, except);
+        double place = placeAfter(others, after);
+        boolean crowded = others.stream().anyMatch(p -> Math.abs(p.position() - place) < CROWDED);
+        if (!crowded) {
+            return place;
+        }
+        store.renumber(jobId);
+        return placeAfter(placedBut(jobId, except), after);
+    }
+
+    private List<TeardownStore.Placed> placedBut(long jobId, String except) {
+        return store.places(jobId).stream().filter(p -> !p.key().equals(except)).toList();
     }
 
     private static double placeAfter(List<TeardownStore.Placed> placed, Optional<String> after) {
@@ -180,12 +197,10 @@ public class TeardownService {
             return;
         }
         Job job = jobs.job(jobId);
-        devices.train(job.machineModelId()).machine().opening(step.opens()).ifPresent(opening -> {
-            Set<String> opened = new LinkedHashSet<>(job.opened());
-            if (opened.add(opening.code())) {
-                jobs.setOpened(jobId, opened);
-            }
-        });
+        devices.train(job.machineModelId())
+                .machine()
+                .opening(step.opens())
+                .ifPresent(opening -> jobs.addOpened(jobId, opening.code()));
     }
 
     @Transactional
@@ -232,11 +247,12 @@ public class TeardownService {
     }
 
     @Transactional
-    public JobLedger move(Here here, long jobId, String key, String after) {
+    public JobLedger move(Here here, long jobId, String key, int version, String after) {
+        jobs.hold(jobId);
         EnteredStep step = step(jobId, key);
-        List<TeardownStore.Placed> others =
-                store.places(jobId).stream().filter(p -> !p.key().equals(key)).toList();
-        store.place(jobId, key, placeAfter(others, Optional.of(after)));
+        if (!store.move(jobId, key, version, roomAfter(jobId, Optional.of(after), key))) {
+            throw new Stale(step(jobId, key));
+        }
         jobs.write(here, jobId, Step.OPEN, "Moved a step: " + step.line(), "", Optional.empty(), Optional.of(after));
         return ledger(jobId);
     }

@@ -98,11 +98,27 @@ class TeardownStore {
                 == 1;
     }
 
-    void place(long jobId, String key, double position) {
-        sql.update(TEARDOWN_STEP)
-                .set(TEARDOWN_STEP.POSITION, position)
-                .where(TEARDOWN_STEP.JOB_ID.eq(jobId), TEARDOWN_STEP.KEY.eq(key))
-                .execute();
+    /** False when the step is not at the expected version. */
+    boolean move(long jobId, String key, int version, double position) {
+        return sql.update(TEARDOWN_STEP)
+                        .set(TEARDOWN_STEP.POSITION, position)
+                        .set(TEARDOWN_STEP.VERSION, TEARDOWN_STEP.VERSION.plus(1))
+                        .where(
+                                TEARDOWN_STEP.JOB_ID.eq(jobId),
+                                TEARDOWN_STEP.KEY.eq(key),
+                                TEARDOWN_STEP.VERSION.eq(version))
+                        .execute()
+                == 1;
+    }
+
+    /** Gives the steps the places 1, 2, 3 … in the order they stand in. */
+    void renumber(long jobId) {
+        sql.execute("""
+                update teardown_step s set position = n.place
+                from (select id, row_number() over (order by position, id) as place
+                      from teardown_step where job_id = ?) n
+                where s.id = n.id
+                """, jobId);
     }
 
     Optional<OtherLedger> lastOtherLedger(long modelId, long jobId) {
@@ -141,6 +157,8 @@ class TeardownStore {
                 .onConflict(HIDDEN_PART_ANSWER.JOB_ID, HIDDEN_PART_ANSWER.QUESTION)
                 .doUpdate()
                 .set(HIDDEN_PART_ANSWER.ANSWER, answer)
+                .set(HIDDEN_PART_ANSWER.ANSWERED_BY, here.personId())
+                .set(HIDDEN_PART_ANSWER.ANSWERED_AT, now)
                 .execute();
     }
 }

@@ -9,7 +9,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /** The tray drawn on an A4 page laid sideways, each cell with what belongs in it: to lay the parts on, or beside them. */
 @Service
@@ -27,7 +26,6 @@ class TraySheet {
         this.jobs = jobs;
     }
 
-    @Transactional(readOnly = true)
     byte[] pdf(long jobId) {
         JobService.Job job = jobs.job(jobId);
         Ledger.Balance balance = teardown.ledger(jobId).balance();

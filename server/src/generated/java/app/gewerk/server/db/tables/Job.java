@@ -240,6 +240,16 @@ public class Job extends TableImpl<JobRecord> {
      */
     public final TableField<JobRecord, String[]> ABOUT_TO = createField(DSL.name("about_to"), SQLDataType.CLOB.array().nullable(false).defaultValue(DSL.field(DSL.raw("'{}'::text[]"), SQLDataType.CLOB.array())), this, "");
 
+    /**
+     * The column <code>job.ordering_key</code>.
+     */
+    public final TableField<JobRecord, String> ORDERING_KEY = createField(DSL.name("ordering_key"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+
+    /**
+     * The column <code>job.ordering_until</code>.
+     */
+    public final TableField<JobRecord, OffsetDateTime> ORDERING_UNTIL = createField(DSL.name("ordering_until"), SQLDataType.TIMESTAMPWITHTIMEZONE(6), this, "");
+
     private Job(Name alias, Table<JobRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
     }

@@ -79,6 +79,11 @@ public class SavedOnce extends TableImpl<SavedOnceRecord> {
      */
     public final TableField<SavedOnceRecord, OffsetDateTime> AT = createField(DSL.name("at"), SQLDataType.TIMESTAMPWITHTIMEZONE(6).nullable(false), this, "");
 
+    /**
+     * The column <code>saved_once.what</code>.
+     */
+    public final TableField<SavedOnceRecord, String> WHAT = createField(DSL.name("what"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+
     private SavedOnce(Name alias, Table<SavedOnceRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
     }

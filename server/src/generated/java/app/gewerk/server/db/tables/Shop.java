@@ -34,6 +34,7 @@ import app.gewerk.server.db.tables.records.ShopRecord;
 
 import java.math.BigDecimal;
 import java.util.Collection;
+import java.util.UUID;
 
 import org.jooq.Condition;
 import org.jooq.Field;
@@ -119,6 +120,11 @@ public class Shop extends TableImpl<ShopRecord> {
      * The column <code>shop.version</code>.
      */
     public final TableField<ShopRecord, Integer> VERSION = createField(DSL.name("version"), SQLDataType.INTEGER.nullable(false).defaultValue(DSL.field(DSL.raw("1"), SQLDataType.INTEGER)), this, "");
+
+    /**
+     * The column <code>shop.bench</code>.
+     */
+    public final TableField<ShopRecord, UUID> BENCH = createField(DSL.name("bench"), SQLDataType.UUID.nullable(false).defaultValue(DSL.field(DSL.raw("gen_random_uuid()"), SQLDataType.UUID)), this, "");
 
     private Shop(Name alias, Table<ShopRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);

@@ -470,6 +470,34 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
         return (String[]) get(31);
     }
 
+    /**
+     * Setter for <code>job.ordering_key</code>.
+     */
+    public void setOrderingKey(String value) {
+        set(32, value);
+    }
+
+    /**
+     * Getter for <code>job.ordering_key</code>.
+     */
+    public String getOrderingKey() {
+        return (String) get(32);
+    }
+
+    /**
+     * Setter for <code>job.ordering_until</code>.
+     */
+    public void setOrderingUntil(OffsetDateTime value) {
+        set(33, value);
+    }
+
+    /**
+     * Getter for <code>job.ordering_until</code>.
+     */
+    public OffsetDateTime getOrderingUntil() {
+        return (OffsetDateTime) get(33);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -493,7 +521,7 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
     /**
      * Create a detached, initialised JobRecord
      */
-    public JobRecord(Long id, Long shopId, Integer trayNumber, Long machineModelId, String serial, String era, String ownerName, String ownerPhone, String complaint, String cameWith, BigDecimal newPrice, LocalDate promisedOn, String place, String waitsFor, String[] stepsDone, String findText, Integer version, Integer listenVersion, Integer gearVersion, OffsetDateTime takenInAt, OffsetDateTime movedAt, String plate, String history, String earlierRepairs, String arrivedLike, BigDecimal wouldSpend, Integer benchMinutes, String ownerWord, BigDecimal ownerLimit, OffsetDateTime ownerWordAt, String[] opened, String[] aboutTo) {
+    public JobRecord(Long id, Long shopId, Integer trayNumber, Long machineModelId, String serial, String era, String ownerName, String ownerPhone, String complaint, String cameWith, BigDecimal newPrice, LocalDate promisedOn, String place, String waitsFor, String[] stepsDone, String findText, Integer version, Integer listenVersion, Integer gearVersion, OffsetDateTime takenInAt, OffsetDateTime movedAt, String plate, String history, String earlierRepairs, String arrivedLike, BigDecimal wouldSpend, Integer benchMinutes, String ownerWord, BigDecimal ownerLimit, OffsetDateTime ownerWordAt, String[] opened, String[] aboutTo, String orderingKey, OffsetDateTime orderingUntil) {
         super(Job.JOB);
 
         setId(id);
@@ -528,6 +556,8 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
         setOwnerWordAt(ownerWordAt);
         setOpened(opened);
         setAboutTo(aboutTo);
+        setOrderingKey(orderingKey);
+        setOrderingUntil(orderingUntil);
         resetTouchedOnNotNull();
     }
 }

@@ -76,6 +76,20 @@ public class SavedOnceRecord extends UpdatableRecordImpl<SavedOnceRecord> {
         return (OffsetDateTime) get(3);
     }
 
+    /**
+     * Setter for <code>saved_once.what</code>.
+     */
+    public void setWhat(String value) {
+        set(4, value);
+    }
+
+    /**
+     * Getter for <code>saved_once.what</code>.
+     */
+    public String getWhat() {
+        return (String) get(4);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -99,13 +113,14 @@ public class SavedOnceRecord extends UpdatableRecordImpl<SavedOnceRecord> {
     /**
      * Create a detached, initialised SavedOnceRecord
      */
-    public SavedOnceRecord(Long shopId, String key, Long resultId, OffsetDateTime at) {
+    public SavedOnceRecord(Long shopId, String key, Long resultId, OffsetDateTime at, String what) {
         super(SavedOnce.SAVED_ONCE);
 
         setShopId(shopId);
         setKey(key);
         setResultId(resultId);
         setAt(at);
+        setWhat(what);
         resetTouchedOnNotNull();
     }
 }

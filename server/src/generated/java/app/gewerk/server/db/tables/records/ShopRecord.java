@@ -7,6 +7,7 @@ package app.gewerk.server.db.tables.records;
 import app.gewerk.server.db.tables.Shop;
 
 import java.math.BigDecimal;
+import java.util.UUID;
 
 import org.jooq.Record1;
 import org.jooq.impl.UpdatableRecordImpl;
@@ -132,6 +133,20 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
         return (Integer) get(7);
     }
 
+    /**
+     * Setter for <code>shop.bench</code>.
+     */
+    public void setBench(UUID value) {
+        set(8, value);
+    }
+
+    /**
+     * Getter for <code>shop.bench</code>.
+     */
+    public UUID getBench() {
+        return (UUID) get(8);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -155,7 +170,7 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
     /**
      * Create a detached, initialised ShopRecord
      */
-    public ShopRecord(Long id, String name, String currency, String timeZone, BigDecimal hourlyRate, Double easyShare, Double askShare, Integer version) {
+    public ShopRecord(Long id, String name, String currency, String timeZone, BigDecimal hourlyRate, Double easyShare, Double askShare, Integer version, UUID bench) {
         super(Shop.SHOP);
 
         setId(id);
@@ -166,6 +181,7 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
         setEasyShare(easyShare);
         setAskShare(askShare);
         setVersion(version);
+        setBench(bench);
         resetTouchedOnNotNull();
     }
 }

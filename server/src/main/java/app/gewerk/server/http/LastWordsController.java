@@ -1,0 +1,35 @@
+package app.gewerk.server.http;
+
+import io.swagger.v3.oas.annotations.Hidden;
+import jakarta.servlet.RequestDispatcher;
+import jakarta.servlet.http.HttpServletRequest;
+import org.springframework.boot.webmvc.error.ErrorController;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What is said when a request failed before it came to any controller. */
+@Hidden
+@RestController
+class LastWordsController implements ErrorController {
+    @RequestMapping("/error")
+    ResponseEntity<ProblemDetail> error(HttpServletRequest request) {
+        Object code = request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE);
+        HttpStatus known = code instanceof Integer number ? HttpStatus.resolve(number) : null;
+        HttpStatus status = known == null ? HttpStatus.NOT_FOUND : known;
+        return ResponseEntity.status(status).body(ProblemDetail.forStatusAndDetail(status, words(status)));
+    }
+
+    private static String words(HttpStatus status) {
+        return switch (status) {
+            case NOT_FOUND -> "There is nothing at this address";
+            case FORBIDDEN -> "That is not allowed from here: open Gewerk at the address it gave, and reload the page";
+            default ->
+                status.is4xxClientError()
+                        ? "That request cannot be understood"
+                        : "That went wrong inside Gewerk; the server's log says more";
+        };
+    }
+}

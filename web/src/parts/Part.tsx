@@ -1,0 +1,39 @@
+import { Box, Button } from '@mui/material';
+import { Component, type ReactNode } from 'react';
+import { texts } from '../texts';
+import { Notice } from './Notice';
+
+interface Props {
+  /** What it is that cannot be shown, in the reader's words. */
+  name: string;
+  /** When this changes, what failed is tried again: another job, another step. */
+  of?: string | number;
+  children: ReactNode;
+}
+
+/** A part of a screen that may fail by itself: the rest stays usable, and in its place stands what to do. */
+export class Part extends Component<Props, { failed: boolean; of: Props['of'] }> {
+  override state = { failed: false, of: this.props.of };
+
+  static getDerivedStateFromError() {
+    return { failed: true };
+  }
+
+  static getDerivedStateFromProps(props: Props, state: { failed: boolean; of: Props['of'] }) {
+    return props.of === state.of ? null : { failed: false, of: props.of };
+  }
+
+  override render() {
+    if (!this.state.failed) return this.props.children;
+    return (
+      <Box sx={{ p: 1.5 }}>
+        <Notice look="next" role="alert">
+          <Box sx={{ flex: 1 }}>{texts.part.failed(this.props.name)}</Box>
+          <Button variant="outlined" onClick={() => this.setState({ failed: false })}>
+            {texts.part.again}
+          </Button>
+        </Notice>
+      </Box>
+    );
+  }
+}
