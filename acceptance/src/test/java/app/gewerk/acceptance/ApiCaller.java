@@ -2,6 +2,7 @@ package app.gewerk.acceptance;
 
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -29,6 +30,11 @@ final class ApiCaller {
                 .map(m -> m.group(1))
                 .findFirst()
                 .orElseThrow(() -> new IllegalStateException("No " + pattern + " in " + response.headers()));
+    }
+
+    /** The headers by which a request is this person's. */
+    Map<String, String> identity() {
+        return Map.of("Cookie", cookies, "X-XSRF-TOKEN", token);
     }
 
     HttpResponse<String> post(String path, String body, String key) {

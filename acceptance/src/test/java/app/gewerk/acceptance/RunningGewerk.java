@@ -17,6 +17,8 @@ import java.time.Duration;
 import java.util.List;
 import java.util.UUID;
 import java.util.concurrent.TimeUnit;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.awaitility.Awaitility;
 
 /** The built application as a process of its own, on a database of its own. */
@@ -90,6 +92,7 @@ final class RunningGewerk implements AutoCloseable {
                 java(),
                 "-Xmx192m",
                 "-XX:+UseSerialGC",
+                "-XX:+ExitOnOutOfMemoryError",
                 "-jar",
                 APP.resolve("gewerk.jar").toString());
         builder.environment().put("GEWERK_DB_URL", url(database));
@@ -145,6 +148,20 @@ final class RunningGewerk implements AutoCloseable {
 
     URI address(String path) {
         return URI.create("http://127.0.0.1:" + port + path);
+    }
+
+    /** Heap in use once what nobody needs is collected. */
+    double heapMb() {
+        String jcmd = System.getProperty("java.home") + "/bin/jcmd";
+        String pid = String.valueOf(pid());
+        run(List.of(jcmd, pid, "GC.run"));
+        Matcher used = Pattern.compile("used (\\d+)K").matcher(run(List.of(jcmd, pid, "GC.heap_info")));
+        double kilobytes = 0;
+        // Young, old; what comes after them is the metaspace.
+        for (int i = 0; i < 2 && used.find(); i++) {
+            kilobytes += Double.parseDouble(used.group(1));
+        }
+        return kilobytes / 1024;
     }
 
     long pid() {

@@ -5,8 +5,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.gewerk.core.sourcing.GearOffer;
 import app.gewerk.core.sourcing.SellerTerms;
 import app.gewerk.server.standin.SellerStandIn;
+import com.sun.net.httpserver.HttpServer;
 import jakarta.servlet.http.Cookie;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -14,6 +18,12 @@ import java.net.http.HttpResponse;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
+import org.awaitility.Awaitility;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -90,9 +100,7 @@ class SellersTest {
         assertThat(ask("lindmoor", "/orders").statusCode()).isEqualTo(400);
     }
 
-    @Test
-    void aSilentSellerIsNamedAndTheOthersAreShown() {
-        Cookie mara = api.stepUp("Mara");
+    private long jobWithGear(Cookie mara) {
         long id = api.job(mara, "x");
         api.put(
                 mara,
@@ -109,22 +117,113 @@ class SellersTest {
                                 "readings",
                                 List.of(Map.of("what", "tipDiameter", "typed", "13.0")))));
         api.post(mara, "/api/reading/" + id + "/take", Map.of("version", 2, "choice", 0));
+        return id;
+    }
+
+    private static Map<String, Object> buy(String seller) {
+        return Map.of(
+                "version",
+                1,
+                "way",
+                "buy",
+                "reason",
+                "cheap",
+                "order",
+                Map.of("seller", seller, "itemNumber", "S0463", "pieces", 1));
+    }
+
+    /** A seller that answers at once and then sends a byte now and then, for ever. */
+    private static HttpServer trickling() throws IOException {
+        HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 50);
+        server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
+        server.createContext("/", exchange -> {
+            exchange.sendResponseHeaders(200, 0);
+            try (OutputStream out = exchange.getResponseBody()) {
+                for (int i = 0; i < 600; i++) {
+                    out.write(' ');
+                    out.flush();
+                    LockSupport.parkNanos(100_000_000);
+                }
+            } catch (IOException hungUp) {
+                exchange.close();
+            }
+        });
+        server.start();
+        return server;
+    }
+
+    @Test
+    void aSellerThatTricklesHoldsNobody() throws Exception {
+        Cookie mara = api.stepUp("Mara");
+        HttpServer seller = trickling();
+        List<Long> jobs = new ArrayList<>();
+        for (int i = 0; i < 12; i++) {
+            jobs.add(jobWithGear(mara));
+        }
+        sql.execute(
+                "update seller set base_url = ? where code = 'quillonbay'",
+                "http://127.0.0.1:" + seller.getAddress().getPort());
+        try (ExecutorService pool = Executors.newVirtualThreadPerTaskExecutor()) {
+            List<Future<Api.Answer>> orders = jobs.stream()
+                    .map(id -> pool.submit(() -> api.post(mara, "/api/choice/" + id, buy("quillonbay"))))
+                    .toList();
+            assertThat(orders).as("all are being asked").noneMatch(Future::isDone);
+            for (long id : jobs) {
+                assertThat(api.get("/api/job/" + id).status()).isEqualTo(200);
+                assertThat(api.post(
+                                        mara,
+                                        "/api/job/" + id + "/note",
+                                        Map.of("step", "look", "what", "meanwhile", "done", false))
+                                .status())
+                        .as("the job is not held meanwhile")
+                        .isEqualTo(200);
+            }
+            assertThat(orders).as("and still").noneMatch(Future::isDone);
+            for (Future<Api.Answer> order : orders) {
+                assertThat(order.get(20, TimeUnit.SECONDS).detail()).contains("nothing was ordered");
+            }
+        } finally {
+            seller.stop(0);
+            sql.execute("update seller set base_url = 'standin:/quillonbay' where code = 'quillonbay'");
+        }
+    }
+
+    @Test
+    void whileOneOrdersForAJobAnotherIsToldAndNothingIsOrderedTwice() throws Exception {
+        Cookie mara = api.stepUp("Mara");
+        HttpServer seller = trickling();
+        long id = jobWithGear(mara);
+        sql.execute(
+                "update seller set base_url = ? where code = 'quillonbay'",
+                "http://127.0.0.1:" + seller.getAddress().getPort());
+        try (ExecutorService pool = Executors.newVirtualThreadPerTaskExecutor()) {
+            Future<Api.Answer> first = pool.submit(() -> api.post(mara, "/api/choice/" + id, buy("quillonbay")));
+            Awaitility.await()
+                    .until(() -> !sql.fetchSingle("select ordering_key from job where id = ?", id)
+                            .get(0, String.class)
+                            .isEmpty());
+            assertThat(api.post(mara, "/api/choice/" + id, buy("quillonbay")).status())
+                    .isEqualTo(409);
+            assertThat(first.get(20, TimeUnit.SECONDS).status()).isEqualTo(422);
+            assertThat(sql.fetchSingle("select ordering_key from job where id = ?", id)
+                            .get(0, String.class))
+                    .as("and it is free again")
+                    .isEmpty();
+        } finally {
+            seller.stop(0);
+            sql.execute("update seller set base_url = 'standin:/quillonbay' where code = 'quillonbay'");
+        }
+    }
+
+    @Test
+    void aSilentSellerIsNamedAndTheOthersAreShown() {
+        Cookie mara = api.stepUp("Mara");
+        long id = jobWithGear(mara);
         sql.execute("update seller set base_url = 'http://127.0.0.1:9/gone' where code = 'sandrevo'");
         var offers = api.get("/api/sourcing/" + id + "/offers").body();
         assertThat(offers.path("silent").toString()).isEqualTo("[\"sandrevo\"]");
         assertThat(offers.path("offers").toString()).contains("lindmoor").doesNotContain("sandrevo");
-        Api.Answer order = api.post(
-                mara,
-                "/api/choice/" + id,
-                Map.of(
-                        "version",
-                        1,
-                        "way",
-                        "buy",
-                        "reason",
-                        "cheap",
-                        "order",
-                        Map.of("seller", "sandrevo", "itemNumber", "S0463", "pieces", 1)));
+        Api.Answer order = api.post(mara, "/api/choice/" + id, buy("sandrevo"));
         assertThat(order.status()).isEqualTo(422);
         assertThat(order.detail()).contains("nothing was ordered");
         assertThat(api.get("/api/choice/" + id).body())

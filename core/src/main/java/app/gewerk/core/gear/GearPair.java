@@ -4,6 +4,7 @@ import static app.gewerk.core.gear.Involute.inv;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 
 /**
  * Two cylindrical gears in mesh on parallel shafts: a pinion, external, and a wheel, external or internal.
@@ -17,6 +18,14 @@ public record GearPair(
 
     public GearPair {
         requirePartners(pinion, wheel);
+        double reach = pinion.tipDiameterMm() + wheel.tipDiameterMm();
+        if (centreDistanceMm > reach) {
+            throw new IllegalArgumentException(String.format(
+                    Locale.ROOT,
+                    "%s mm apart these gears do not come near each other: give the distance between the two shafts, at most %.1f mm",
+                    centreDistanceMm,
+                    reach));
+        }
         if (!(centreDistanceMm > 0 && baseCentre(pinion, wheel) < centreDistanceMm)) {
             throw new IllegalArgumentException(String.format(
                     java.util.Locale.ROOT,

@@ -14,6 +14,7 @@ import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.Locale;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.Ordered;
@@ -57,6 +58,8 @@ class Door extends OncePerRequestFilter {
             refuse(response, HttpStatus.BAD_REQUEST, "The address holds letters that cannot be read (not UTF-8)");
         } else if (!READ_ONLY.contains(request.getMethod()) && fromElsewhere(request)) {
             refuse(response, HttpStatus.FORBIDDEN, "A page of another address may not change anything here");
+        } else if (isForm(request)) {
+            refuse(response, HttpStatus.UNSUPPORTED_MEDIA_TYPE, "Forms are not taken here: send JSON");
         } else {
             boolean file = takesFile(request);
             long most = file ? FILE_BYTES : USUAL_BYTES;
@@ -68,6 +71,14 @@ class Door extends OncePerRequestFilter {
             }
             chain.doFilter(new Watched(request, most, file ? FILE_TIME : USUAL_TIME), response);
         }
+    }
+
+    /** No page of ours sends one; read as parameters it would go past the limits of a body. */
+    private static boolean isForm(HttpServletRequest request) {
+        String type = request.getContentType();
+        return type != null
+                && (type.toLowerCase(Locale.ROOT).startsWith(MediaType.APPLICATION_FORM_URLENCODED_VALUE)
+                        || type.toLowerCase(Locale.ROOT).startsWith("multipart/"));
     }
 
     private static boolean takesFile(HttpServletRequest request) {

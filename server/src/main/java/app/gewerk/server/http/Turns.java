@@ -94,6 +94,11 @@ class Turns implements WebMvcConfigurer, HandlerInterceptor {
         if (!(request.getAttribute(COYOTE) instanceof org.apache.coyote.Request coyote)) {
             return false;
         }
+        boolean bodyUnread = coyote.getContentLengthLong() > coyote.getBytesRead()
+                || (coyote.getContentLengthLong() < 0 && request.getHeader("Transfer-Encoding") != null);
+        if (bodyUnread) {
+            return false;
+        }
         return somethingToRead(coyote) && somethingToRead(coyote);
     }
 

@@ -47,9 +47,9 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
     private static final double UNPACKED_BYTES = 38_000_000;
 
     /** A picture built up in passes is kept whole while that goes on, and every pass goes over all of it. */
-    private static final int MOST_SCANS = 20;
+    private static final long MOST_COEFFICIENT_BYTES = 45_000_000;
 
-    private static final long MOST_COEFFICIENT_BYTES = 48_000_000;
+    private static final long MOST_PASSED_BYTES = 300_000_000;
 
     /** Pictures wait on disk while they come in, however slowly; unpacked they are one at a time. */
     private static final Semaphore COMING_IN = new Semaphore(24);
@@ -127,8 +127,9 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
             if (!markers.whole()) {
                 throw new IllegalArgumentException(CUT_OFF);
             }
-            boolean builtUp = markers.scans() > 1;
-            if (builtUp && (markers.scans() > MOST_SCANS || markers.coefficientBytes() > MOST_COEFFICIENT_BYTES)) {
+            boolean tooMuch = markers.coefficientBytes() > MOST_COEFFICIENT_BYTES
+                    || markers.scans() * markers.coefficientBytes() > MOST_PASSED_BYTES;
+            if (markers.scans() > 1 && tooMuch) {
                 throw new IllegalArgumentException(
                         "This picture is built up in too many or too large passes. Save it as an ordinary JPEG, not a progressive one, and send that");
             }
@@ -198,7 +199,7 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
             ImageReadParam how = reader.getDefaultReadParam();
             int skip = (int) Math.ceil(Math.sqrt(width * (double) height * bytesAPoint(reader) / UNPACKED_BYTES));
             how.setSourceSubsampling(skip, skip, 0, 0);
-            return scaled(reader.read(0, how), LONGEST_SIDE);
+            return opaque(scaled(reader.read(0, how), LONGEST_SIDE));
         } catch (IOException | IllegalStateException | IndexOutOfBoundsException | NegativeArraySizeException broken) {
             throw new IllegalArgumentException("This picture is damaged and cannot be opened. Send it again", broken);
         } finally {
@@ -244,6 +245,13 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
                     AffineTransform.getScaleInstance(w / (double) now.getWidth(), h / (double) now.getHeight()));
         }
         return now;
+    }
+
+    /** Transparent, grey and indexed pictures as plain colours on white, which is all that a JPEG holds. */
+    private static BufferedImage opaque(BufferedImage picture) {
+        boolean plain =
+                picture.getType() == BufferedImage.TYPE_INT_RGB || picture.getType() == BufferedImage.TYPE_3BYTE_BGR;
+        return plain ? picture : drawn(picture, picture.getWidth(), picture.getHeight(), new AffineTransform());
     }
 
     private static BufferedImage drawn(BufferedImage picture, int width, int height, AffineTransform how) {
