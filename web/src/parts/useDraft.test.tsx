@@ -1,9 +1,13 @@
 import { act, renderHook } from '@testing-library/react';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { workAt } from './bench';
 import { useDraft } from './useDraft';
 
 describe('a draft', () => {
-  beforeEach(() => localStorage.clear());
+  beforeEach(() => {
+    localStorage.clear();
+    workAt('own');
+  });
 
   it('survives leaving and coming back', () => {
     const first = renderHook(() => useDraft<string>('note'));
@@ -29,8 +33,18 @@ describe('a draft', () => {
     expect(hook.result.current[0]).toBe('for a');
   });
 
+  it('belongs to its own bench', async () => {
+    const typed = renderHook(() => useDraft<string>('note'));
+    act(() => typed.result.current[1]('of my own'));
+    vi.resetModules();
+    const demo = await import('./bench');
+    demo.workAt('demo');
+    const { useDraft: drafted } = await import('./useDraft');
+    expect(renderHook(() => drafted<string>('note')).result.current[0]).toBeUndefined();
+  });
+
   it('starts empty when what was kept cannot be read', () => {
-    localStorage.setItem('gewerk-draft:note', '{broken');
+    localStorage.setItem('gewerk-draft:own:note', '{broken');
     expect(renderHook(() => useDraft<string>('note')).result.current[0]).toBeUndefined();
   });
 });

@@ -1,12 +1,14 @@
 package app.gewerk.server;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noMethods;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import org.springframework.transaction.annotation.Transactional;
 
 @AnalyzeClasses(packages = "app.gewerk.server", importOptions = ImportOption.DoNotIncludeTests.class)
 class LayeringTest {
@@ -35,6 +37,17 @@ class LayeringTest {
                     "are of jOOQ but its JSON type",
                     c -> c.getPackageName().startsWith("org.jooq")
                             && !c.getSimpleName().equals("JSONB")));
+
+    /** Drawing takes long; a connection of the database is not kept meanwhile. */
+    @ArchTest
+    static final ArchRule pagesAreDrawnOutsideTransactions = noMethods()
+            .that()
+            .areDeclaredInClassesThat(com.tngtech.archunit.base.DescribedPredicate.describe(
+                    "draw pages",
+                    c -> c.getDirectDependenciesFromSelf().stream()
+                            .anyMatch(d -> d.getTargetClass().getSimpleName().equals("PdfPage"))))
+            .should()
+            .beAnnotatedWith(Transactional.class);
 
     @ArchTest
     static final ArchRule controllersAreUsedByNobody = noClasses()

@@ -10,12 +10,17 @@ import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.zip.CRC32;
 import java.util.zip.DeflaterOutputStream;
+import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
+import javax.imageio.ImageWriteParam;
+import javax.imageio.ImageWriter;
+import javax.imageio.stream.MemoryCacheImageOutputStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -217,11 +222,62 @@ class PhotoApiTest {
         byte[] bomb = png(40, 40, chunk("zTXt", text.toByteArray()), chunk("IDAT", rows));
         System.gc();
         Api.Answer answer = send("text-bomb-1", bomb);
-        assertThat(answer.status()).isIn(201, 422);
+        assertThat(answer.status()).as("text is not looked at").isEqualTo(201);
         byte[] lies = png(8000, 8000, chunk("IDAT", deflated(128L << 20)));
         assertThat(send("pixel-bomb-1", lies).status()).isIn(201, 422);
         byte[] many = png(12_000, 12_000, chunk("IDAT", deflated(64L << 20)));
         assertThat(send("pixel-bomb-2", many).detail()).contains("up to 64 million");
+    }
+
+    @Test
+    void aPictureThatIsCutOffIsToldSo() {
+        for (String format : List.of("jpeg", "png")) {
+            byte[] whole = encoded(picture(600, 400), format);
+            assertThat(send("whole-one-" + format, whole).status()).isEqualTo(201);
+            for (int percent : new int[] {30, 60, 95}) {
+                Api.Answer answer = send("cut-" + format + percent, Arrays.copyOf(whole, whole.length * percent / 100));
+                assertThat(answer.status()).as(format + " " + percent + " %").isEqualTo(422);
+                assertThat(answer.detail()).contains("cut off");
+            }
+        }
+        assertThat(api.get("/api/photo/" + job).body()).hasSize(2);
+    }
+
+    /** The last scan of a progressive JPEG again and again: small to send, long to build up. */
+    @Test
+    void aPictureInTooManyPassesIsRefused() throws IOException {
+        ImageWriter writer = ImageIO.getImageWritersByFormatName("jpeg").next();
+        ByteArrayOutputStream file = new ByteArrayOutputStream();
+        ImageWriteParam how = writer.getDefaultWriteParam();
+        how.setProgressiveMode(ImageWriteParam.MODE_DEFAULT);
+        try (MemoryCacheImageOutputStream stream = new MemoryCacheImageOutputStream(file)) {
+            writer.setOutput(stream);
+            writer.write(null, new IIOImage(picture(3000, 2000), null, null), how);
+        }
+        byte[] progressive = file.toByteArray();
+        assertThat(send("few-passes", progressive).status()).isEqualTo(201);
+        int lastScan = progressive.length - 2;
+        while (!((progressive[lastScan] & 0xFF) == 0xFF && (progressive[lastScan + 1] & 0xFF) == 0xDA)) {
+            lastScan--;
+        }
+        ByteArrayOutputStream many = new ByteArrayOutputStream();
+        many.write(progressive, 0, lastScan);
+        for (int i = 0; i < 1000; i++) {
+            many.write(progressive, lastScan, progressive.length - 2 - lastScan);
+        }
+        many.write(progressive, progressive.length - 2, 2);
+        Api.Answer answer = send("thousand-passes", many.toByteArray());
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.detail()).contains("passes");
+    }
+
+    @Test
+    void aTransparentPictureIsKeptOnWhite() throws IOException {
+        BufferedImage clear = new BufferedImage(50, 40, BufferedImage.TYPE_INT_ARGB);
+        long id = send("transparent", encoded(clear, "png")).body().path("id").asLong();
+        assertThat(new Color(kept(id, "image").getRGB(25, 20))).isEqualTo(Color.WHITE);
+        BufferedImage grey = new BufferedImage(50, 40, BufferedImage.TYPE_BYTE_GRAY);
+        assertThat(send("grey-one-1", encoded(grey, "jpeg")).status()).isEqualTo(201);
     }
 
     @Test
