@@ -6,20 +6,13 @@ import static org.junit.jupiter.api.Assumptions.assumeTrue;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
-import java.net.URI;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.TimeUnit;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.parallel.Isolated;
@@ -27,92 +20,16 @@ import org.junit.jupiter.api.parallel.Isolated;
 /** The start command as a person runs it: in a folder of its own, with whatever went wrong before. */
 @Isolated
 class StartCommandTest {
-    private static final Pattern ADDRESS = Pattern.compile("Gewerk is open at (http://127\\.0\\.0\\.1:\\d+)");
-    private static final boolean ROOT = "root".equals(System.getProperty("user.name"));
-
-    private Path folder;
-    private final List<String> asUser = new ArrayList<>();
-
-    @BeforeAll
-    static void layOut() {
-        RunningGewerk.layOut();
-    }
+    private Installed installed;
 
     @BeforeEach
-    void folder() throws IOException {
-        folder = Files.createTempDirectory(Path.of("/tmp"), "gewerk-start");
-        RunningGewerk.run(List.of("cp", "../gewerk", folder.toString()));
-        RunningGewerk.run(List.of("cp", "-r", RunningGewerk.APP.toString(), folder + "/app"));
-        RunningGewerk.run(List.of("chmod", "-R", "go+rX", folder.toString()));
+    void install() {
+        installed = new Installed();
     }
 
     @AfterEach
     void tidyUp() {
-        new Started("stop").waitForEnd();
-        RunningGewerk.run(List.of("rm", "-rf", folder.toString()));
-    }
-
-    /** The command on its way; what it says is kept in a file. */
-    private final class Started {
-        private final Process process;
-        private final Path said;
-
-        Started(String... words) {
-            said = folder.resolve("said-" + System.nanoTime());
-            List<String> command = new ArrayList<>(asUser);
-            command.addAll(List.of("bash", folder + "/gewerk"));
-            command.addAll(List.of(words));
-            ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true);
-            builder.redirectOutput(said.toFile());
-            builder.environment().keySet().removeIf(name -> name.startsWith("GEWERK_") || name.equals("JAVA_HOME"));
-            builder.environment().put("GEWERK_APP", folder + "/app");
-            builder.environment().put("GEWERK_STATE", folder + "/state");
-            try {
-                process = builder.start();
-            } catch (IOException failed) {
-                throw new IllegalStateException(failed);
-            }
-        }
-
-        String said() {
-            try {
-                return Files.readString(said);
-            } catch (IOException failed) {
-                throw new IllegalStateException(failed);
-            }
-        }
-
-        String address() {
-            Awaitility.await().atMost(Duration.ofSeconds(90)).until(() -> {
-                if (!process.isAlive()) {
-                    throw new IllegalStateException("It ended: " + said());
-                }
-                return ADDRESS.matcher(said()).find();
-            });
-            Matcher address = ADDRESS.matcher(said());
-            assertThat(address.find()).isTrue();
-            return address.group(1);
-        }
-
-        int waitForEnd() {
-            try {
-                assertThat(process.waitFor(60, TimeUnit.SECONDS)).as(said()).isTrue();
-            } catch (InterruptedException stopped) {
-                Thread.currentThread().interrupt();
-            }
-            return process.exitValue();
-        }
-
-        /** Ctrl-C. */
-        void interrupt() {
-            RunningGewerk.run(List.of("kill", "-INT", "--", String.valueOf(process.pid())));
-        }
-    }
-
-    private static int status(String address) {
-        return RunningGewerk.send(
-                        HttpRequest.newBuilder(URI.create(address + "/")).build(), HttpResponse.BodyHandlers.ofString())
-                .statusCode();
+        installed.close();
     }
 
     private static String processes() {
@@ -122,57 +39,160 @@ class StartCommandTest {
     @Test
     void aTakenPortIsSteppedAsideAndCtrlCEndsEverything() throws IOException {
         try (ServerSocket taken = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
-            Started started = new Started("start", "--empty", "--port", String.valueOf(taken.getLocalPort()));
+            Installed.Started started =
+                    installed.run("start", "--empty", "--port", String.valueOf(taken.getLocalPort()));
             String address = started.address();
             assertThat(started.said()).contains("Port " + taken.getLocalPort() + " is taken");
-            assertThat(status(address)).isEqualTo(200);
-            assertThat(new Started("start").waitForEnd())
+            assertThat(Installed.status(address + "/")).isEqualTo(200);
+            Installed.Started second = installed.done("start");
+            assertThat(second.process.exitValue())
                     .as("a second start finds the first")
                     .isZero();
+            assertThat(second.said()).contains("already open at " + address);
             started.interrupt();
             assertThat(started.waitForEnd()).isZero();
-            assertThat(processes()).doesNotContain(folder.toString());
+            assertThat(processes()).doesNotContain(installed.folder.toString());
         }
     }
 
     @Test
-    void afterEverythingWasKilledItStartsAgain() throws IOException {
-        Started first = new Started("start", "--empty");
+    void afterEverythingWasKilledItStartsAgain() {
+        Installed.Started first = installed.run("start", "--empty");
         first.address();
-        String server = Files.readString(folder.resolve("state/server.pid"));
-        List<String> postgres = RunningGewerk.run(List.of("ps", "-eo", "pid,args"))
-                .lines()
-                .filter(line -> line.contains("-D " + folder) || line.contains("-D /var/lib/postgresql/gewerk-"))
-                .map(line -> line.strip().split(" ")[0])
-                .toList();
-        assertThat(postgres).isNotEmpty();
-        List<String> kill = new ArrayList<>(List.of("kill", "-9", server));
-        kill.addAll(postgres);
-        kill.add(String.valueOf(first.process.pid()));
-        RunningGewerk.run(kill);
-        Started second = new Started("start", "--empty");
-        assertThat(status(second.address())).isEqualTo(200);
+        long[] everything = Stream.of(
+                        Installed.family(first.process.pid()),
+                        Installed.family(installed.server()),
+                        Installed.family(installed.postgres("own")))
+                .flatMap(s -> s)
+                .mapToLong(ProcessHandle::pid)
+                .distinct()
+                .toArray();
+        assertThat(everything).as("script, server, PostgreSQL and its helpers").hasSizeGreaterThan(5);
+        Installed.kill(everything);
+        Installed.Started second = installed.run("start", "--empty");
+        assertThat(Installed.status(second.address() + "/")).isEqualTo(200);
+        second.interrupt();
+        second.waitForEnd();
+    }
+
+    @Test
+    void aServerOrADatabaseThatDiesIsBroughtBack() {
+        Installed.Started started = installed.run("start", "--empty");
+        String address = started.address();
+        Installed.answersAgain(address);
+        Installed.kill(installed.server());
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(30))
+                .until(() -> started.said().contains("The server ended by itself (exit 137); starting it again"));
+        Installed.answersAgain(address);
+        Installed.kill(installed.postgres("own"));
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(30))
+                .until(() -> started.said().contains("PostgreSQL ended by itself; starting it again"));
+        Installed.answersAgain(address);
+        started.interrupt();
+        assertThat(started.waitForEnd()).isZero();
+        assertThat(processes()).doesNotContain(installed.folder.toString());
+    }
+
+    @Test
+    void alreadyOpenMeansThatAPageAnswers() {
+        installed.with("GEWERK_PATIENCE", "6");
+        Installed.Started first = installed.run("start", "--empty");
+        String address = first.address();
+        Installed.answersAgain(address);
+        long stuck = installed.server();
+        // The script goes first, so that nobody brings the stuck one back.
+        Installed.kill(first.process.pid());
+        RunningGewerk.run(List.of("kill", "-STOP", String.valueOf(stuck)));
+        Installed.Started second = installed.run("start", "--empty");
+        String again = second.address();
+        assertThat(second.said()).contains("runs but does not answer");
+        Installed.answersAgain(again);
+        assertThat(ProcessHandle.of(stuck).filter(ProcessHandle::isAlive)).isEmpty();
         second.interrupt();
         second.waitForEnd();
     }
 
     @Test
     void anOrdinaryUserStartsItToo() {
-        assumeTrue(ROOT, "run as an ordinary user, every other test here shows it");
-        RunningGewerk.run(List.of("chown", "-R", "nobody", folder.toString()));
-        asUser.addAll(List.of("runuser", "-u", "nobody", "--"));
-        Started started = new Started("start", "--empty");
-        assertThat(status(started.address())).isEqualTo(200);
+        assumeTrue(Installed.ROOT, "run as an ordinary user, every other test here shows it");
+        installed.as("nobody");
+        Installed.Started started = installed.run("start", "--empty");
+        assertThat(Installed.status(started.address() + "/")).isEqualTo(200);
         started.interrupt();
-        RunningGewerk.run(List.of("pkill", "-INT", "-u", "nobody", "-f", folder + "/gewerk start"));
         started.waitForEnd();
     }
 
     @Test
     void aWrongWordGetsTheListAndTwo() {
-        Started wrong = new Started("begin");
-        assertThat(wrong.waitForEnd()).isEqualTo(2);
+        Installed.Started wrong = installed.done("begin");
+        assertThat(wrong.process.exitValue()).isEqualTo(2);
         assertThat(wrong.said()).contains("./gewerk start");
-        assertThat(new Started("start", "--address", "0.0.0.0").waitForEnd()).isEqualTo(2);
+        assertThat(installed.done("start", "--address", "0.0.0.0").process.exitValue())
+                .isEqualTo(2);
+    }
+
+    /** All programs of this machine but some, and an apt-get that has only what is said. */
+    private void machineWithout(List<String> programs, String aptCache, String aptGet) throws IOException {
+        Path bin = Files.createDirectory(installed.folder.resolve("bin"));
+        for (String directory : List.of("/usr/sbin", "/usr/bin", "/usr/local/bin", "/bin")) {
+            try (Stream<Path> all = Files.list(Path.of(directory))) {
+                all.filter(p -> !programs.contains(p.getFileName().toString()))
+                        .filter(p ->
+                                !Files.exists(bin.resolve(p.getFileName()), java.nio.file.LinkOption.NOFOLLOW_LINKS))
+                        .forEach(p -> {
+                            try {
+                                Files.createSymbolicLink(bin.resolve(p.getFileName()), p);
+                            } catch (IOException failed) {
+                                throw new java.io.UncheckedIOException(failed);
+                            }
+                        });
+            }
+        }
+        program(bin, "apt-cache", aptCache);
+        program(bin, "apt-get", aptGet);
+        program(bin, "sudo", "shift; exec \"$@\"");
+        installed.with("PATH", bin.toString());
+        installed.with("GEWERK_APP", "");
+        RunningGewerk.run(List.of("chmod", "-R", "go+rX", installed.folder.toString()));
+    }
+
+    private static void program(Path bin, String name, String script) throws IOException {
+        Files.deleteIfExists(bin.resolve(name));
+        Files.writeString(bin.resolve(name), "#!/bin/bash\n" + script + "\n");
+        RunningGewerk.run(List.of("chmod", "+x", bin.resolve(name).toString()));
+    }
+
+    @Test
+    void anOlderDebianIsToldAtOnceWhatItLacks() throws IOException {
+        machineWithout(
+                List.of("node", "npm", "nodejs", "mvn", "apt-get", "apt-cache", "sudo"),
+                "[ \"$2\" = nodejs ] && echo '  Candidate: 18.20.4+dfsg-1' || echo '  Candidate: 3.8.7'",
+                "[ \"$1\" != install ] || { echo installed >>\"$0.called\"; }; exit 0");
+        Installed.Started started = installed.done("start");
+        assertThat(started.process.exitValue()).isEqualTo(1);
+        assertThat(started.said())
+                .contains("only Node 18.20.4, where 20.19 or newer is needed")
+                .contains("Debian 13")
+                .doesNotContain("Building");
+        assertThat(installed.folder.resolve("bin/apt-get.called")).doesNotExist();
+    }
+
+    @Test
+    void whatIsMissingIsInstalledInOneGoBeforeAnythingIsBuilt() throws IOException {
+        machineWithout(
+                List.of("node", "npm", "nodejs", "mvn", "apt-get", "apt-cache", "sudo"),
+                "echo '  Candidate: 20.19.2'",
+                "[ \"$1\" != install ] || { echo \"$@\" >>\"$0.called\"; echo no room on the disk; exit 100; }");
+        Installed.Started started = installed.done("start");
+        assertThat(started.process.exitValue()).isEqualTo(1);
+        assertThat(started.said())
+                .contains("Installing maven nodejs npm from Debian's packages")
+                .contains("no room on the disk")
+                .contains("please install: apt-get install maven nodejs npm")
+                .doesNotContain("Building");
+        assertThat(Files.readAllLines(installed.folder.resolve("bin/apt-get.called")))
+                .hasSize(1);
     }
 }
