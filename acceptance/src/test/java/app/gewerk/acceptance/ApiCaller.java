@@ -1,8 +1,10 @@
 package app.gewerk.acceptance;
 
+import java.net.URI;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.util.Map;
+import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -11,13 +13,18 @@ final class ApiCaller {
     private static final Pattern TOKEN = Pattern.compile("XSRF-TOKEN=([^;]+)");
     private static final Pattern PERSON = Pattern.compile("gewerk_here=(\\d+)");
 
-    private final RunningGewerk gewerk;
+    private final Function<String, URI> addresses;
     private final String token;
     private final String cookies;
 
     ApiCaller(RunningGewerk gewerk, String name) {
-        this.gewerk = gewerk;
-        token = cookie(TOKEN, gewerk.get("/api/shop"));
+        this(gewerk::address, name);
+    }
+
+    /** @param addresses the whole address of a path */
+    ApiCaller(Function<String, URI> addresses, String name) {
+        this.addresses = addresses;
+        token = cookie(TOKEN, get("/api/shop"));
         HttpResponse<String> here =
                 send("POST", "/api/shop/here", "{\"name\":\"" + name + "\"}", "step-up-" + name, "XSRF-TOKEN=" + token);
         cookies = "XSRF-TOKEN=" + token + "; gewerk_here=" + cookie(PERSON, here);
@@ -37,13 +44,18 @@ final class ApiCaller {
         return Map.of("Cookie", cookies, "X-XSRF-TOKEN", token);
     }
 
+    HttpResponse<String> get(String path) {
+        return RunningGewerk.send(
+                HttpRequest.newBuilder(addresses.apply(path)).build(), HttpResponse.BodyHandlers.ofString());
+    }
+
     HttpResponse<String> post(String path, String body, String key) {
         return send("POST", path, body, key, cookies);
     }
 
     private HttpResponse<String> send(String method, String path, String body, String key, String sent) {
         return RunningGewerk.send(
-                HttpRequest.newBuilder(gewerk.address(path))
+                HttpRequest.newBuilder(addresses.apply(path))
                         .header("Content-Type", "application/json")
                         .header("Cookie", sent)
                         .header("X-XSRF-TOKEN", token)
@@ -56,7 +68,7 @@ final class ApiCaller {
     /** Sends a file as the body. */
     HttpResponse<String> upload(String path, byte[] file) {
         return RunningGewerk.send(
-                HttpRequest.newBuilder(gewerk.address(path))
+                HttpRequest.newBuilder(addresses.apply(path))
                         .header("Content-Type", "application/octet-stream")
                         .header("Cookie", cookies)
                         .header("X-XSRF-TOKEN", token)

@@ -23,6 +23,9 @@ final class Installed implements AutoCloseable {
     static final boolean ROOT = "root".equals(System.getProperty("user.name"));
     private static final Pattern ADDRESS = Pattern.compile("Gewerk is open at (http://127\\.0\\.0\\.1:\\d+)");
 
+    /** The classes as an earlier start has unpacked them: later ones are quicker. */
+    private static final Path CLASSES = Path.of("target/classes.jsa").toAbsolutePath();
+
     final Path folder;
     private final Map<String, String> environment = new HashMap<>();
     private final List<String> asUser = new ArrayList<>();
@@ -36,10 +39,12 @@ final class Installed implements AutoCloseable {
         this.folder = folder;
         RunningGewerk.layOut();
         RunningGewerk.run(List.of("cp", "../gewerk", folder.toString()));
-        RunningGewerk.run(List.of("cp", "-r", RunningGewerk.APP.toString(), folder + "/app"));
-        RunningGewerk.run(List.of("chmod", "-R", "go+rX", folder.toString()));
-        environment.put("GEWERK_APP", folder + "/app");
+        environment.put("GEWERK_APP", RunningGewerk.APP.toString());
         environment.put("GEWERK_STATE", folder + "/state");
+        if (Files.exists(CLASSES)) {
+            RunningGewerk.run(List.of("mkdir", "-p", folder + "/state"));
+            RunningGewerk.run(List.of("cp", CLASSES.toString(), folder + "/state/"));
+        }
     }
 
     private static Path temporary() {
@@ -57,6 +62,10 @@ final class Installed implements AutoCloseable {
 
     /** From here on an ordinary user types the commands. */
     void as(String user) {
+        RunningGewerk.run(List.of("cp", "-r", RunningGewerk.APP.toString(), folder + "/app"));
+        environment.put("GEWERK_APP", folder + "/app");
+        RunningGewerk.run(List.of("rm", "-f", folder + "/state/classes.jsa"));
+        RunningGewerk.run(List.of("chmod", "-R", "go+rX", folder.toString()));
         RunningGewerk.run(List.of("chown", "-R", user, folder.toString()));
         asUser.addAll(List.of("runuser", "-u", user, "--"));
     }
@@ -198,6 +207,9 @@ final class Installed implements AutoCloseable {
     public void close() {
         run("stop").waitForEnd();
         String elsewhere = Files.exists(state("cluster-own")) ? read(state("cluster-own")) : "";
+        if (asUser.isEmpty() && !Files.exists(CLASSES) && Files.exists(state("classes.jsa"))) {
+            RunningGewerk.run(List.of("cp", state("classes.jsa").toString(), CLASSES.toString()));
+        }
         RunningGewerk.run(List.of("rm", "-rf", folder.toString()));
         if (elsewhere.startsWith("/var/lib/postgresql/gewerk-")) {
             RunningGewerk.run(

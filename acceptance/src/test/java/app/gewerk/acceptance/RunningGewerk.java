@@ -11,6 +11,7 @@ import java.net.http.HttpResponse;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Duration;
@@ -28,13 +29,19 @@ final class RunningGewerk implements AutoCloseable {
 
     private static boolean laidOut;
 
-    private final String database = "acceptance_" + UUID.randomUUID().toString().replace("-", "");
+    private final String database;
     private final boolean demo;
     private final int port = freePort();
+    private String databaseServer = System.getenv("GEWERK_TEST_DB_URL");
     private Process process;
 
     private RunningGewerk(boolean demo) {
+        this(demo, "acceptance_" + UUID.randomUUID().toString().replace("-", ""));
+    }
+
+    private RunningGewerk(boolean demo, String database) {
         this.demo = demo;
+        this.database = database;
     }
 
     static RunningGewerk empty() {
@@ -51,6 +58,29 @@ final class RunningGewerk implements AutoCloseable {
         sql("postgres", "create database " + gewerk.database);
         gewerk.start();
         return gewerk;
+    }
+
+    /** Speaks to its database by a cable that can be pulled. */
+    static RunningGewerk empty(Cable cable) {
+        layOut();
+        RunningGewerk gewerk = new RunningGewerk(false);
+        sql("postgres", "create database " + gewerk.database);
+        gewerk.databaseServer = "jdbc:postgresql://127.0.0.1:" + cable.port() + "/";
+        gewerk.start();
+        return gewerk;
+    }
+
+    /** Two processes with the demo, started at the same time on one new database beside this one's. */
+    static RunningGewerk[] twoWithDemo() {
+        layOut();
+        RunningGewerk one = new RunningGewerk(true);
+        RunningGewerk other = new RunningGewerk(true, one.database);
+        sql("postgres", "create database " + one.database);
+        one.launch();
+        other.launch();
+        one.waitUntilItAnswers();
+        other.waitUntilItAnswers();
+        return new RunningGewerk[] {one, other};
     }
 
     /** Takes the jar apart beside its libraries, as the start command does. */
@@ -88,6 +118,11 @@ final class RunningGewerk implements AutoCloseable {
     }
 
     void start() {
+        launch();
+        waitUntilItAnswers();
+    }
+
+    private void launch() {
         ProcessBuilder builder = new ProcessBuilder(
                 java(),
                 "-Xmx192m",
@@ -95,7 +130,7 @@ final class RunningGewerk implements AutoCloseable {
                 "-XX:+ExitOnOutOfMemoryError",
                 "-jar",
                 APP.resolve("gewerk.jar").toString());
-        builder.environment().put("GEWERK_DB_URL", url(database));
+        builder.environment().put("GEWERK_DB_URL", databaseServer + database);
         builder.environment().put("GEWERK_DB_USER", System.getenv("GEWERK_TEST_DB_USER"));
         builder.environment().put("GEWERK_DB_PASSWORD", System.getenv("GEWERK_TEST_DB_PASSWORD"));
         builder.environment().put("GEWERK_DEMO", String.valueOf(demo));
@@ -106,6 +141,9 @@ final class RunningGewerk implements AutoCloseable {
         } catch (IOException failed) {
             throw new UncheckedIOException(failed);
         }
+    }
+
+    private void waitUntilItAnswers() {
         Awaitility.await()
                 .atMost(Duration.ofSeconds(90))
                 .pollInterval(Duration.ofMillis(100))
@@ -113,7 +151,7 @@ final class RunningGewerk implements AutoCloseable {
     }
 
     private File log() {
-        return new File("target/gewerk-" + database + ".log");
+        return new File("target/gewerk-" + database + "-" + port + ".log");
     }
 
     private boolean answers() {
@@ -190,12 +228,25 @@ final class RunningGewerk implements AutoCloseable {
         sql("postgres", "drop database if exists " + database + " with (force)");
     }
 
+    /** The one number a question in this application's own database comes to. */
+    long number(String question) {
+        try (Connection connection = DriverManager.getConnection(
+                        url(database), System.getenv("GEWERK_TEST_DB_USER"), System.getenv("GEWERK_TEST_DB_PASSWORD"));
+                Statement asking = connection.createStatement();
+                ResultSet answer = asking.executeQuery(question)) {
+            answer.next();
+            return answer.getLong(1);
+        } catch (SQLException failed) {
+            throw new IllegalStateException(failed);
+        }
+    }
+
     /** Runs statements in this application's own database. */
     void inDatabase(String... statements) {
         sql(database, statements);
     }
 
-    private static void sql(String database, String... statements) {
+    static void sql(String database, String... statements) {
         String user = System.getenv("GEWERK_TEST_DB_USER");
         String password = System.getenv("GEWERK_TEST_DB_PASSWORD");
         try (Connection connection = DriverManager.getConnection(url(database), user, password);

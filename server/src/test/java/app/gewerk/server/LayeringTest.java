@@ -23,6 +23,9 @@ class LayeringTest {
             .and()
             // A command of its own, beside the application.
             .doNotHaveFullyQualifiedName("app.gewerk.server.ProveDatabase")
+            .and()
+            // It tells a lost connection from a wrong statement.
+            .doNotHaveFullyQualifiedName("app.gewerk.server.http.Problems")
             .should()
             .dependOnClassesThat()
             .resideInAnyPackage("org.jooq..", "app.gewerk.server.db..", "java.sql..");

@@ -2,10 +2,12 @@ package app.gewerk.server.http;
 
 import app.gewerk.core.Budget;
 import java.io.CharConversionException;
+import java.sql.SQLException;
 import java.util.Collection;
 import java.util.List;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 import org.springframework.dao.DataAccessResourceFailureException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -14,7 +16,7 @@ import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.http.converter.HttpMessageNotWritableException;
-import org.springframework.transaction.CannotCreateTransactionException;
+import org.springframework.transaction.TransactionException;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
@@ -85,13 +87,42 @@ class Problems extends ResponseEntityExceptionHandler {
         return problem(HttpStatus.BAD_REQUEST, message, List.of(new FieldProblem.Field(wrong.getName(), message)));
     }
 
-    @ExceptionHandler({DataAccessResourceFailureException.class, CannotCreateTransactionException.class})
-    ProblemDetail noDatabase(Exception away) {
-        LOG.error("The database does not answer", away);
+    /**
+     * The database is away, going or full; or a statement of ours is wrong. By SQLSTATE class: 08 is a lost connection, 57
+     * a server that shuts down, 53 one that lacks something, 53100 room on its disk.
+     */
+    @ExceptionHandler({DataAccessException.class, TransactionException.class})
+    ProblemDetail database(RuntimeException failed) {
+        String state = sqlState(failed);
+        if (state.equals("53100")) {
+            LOG.error("The database's disk is full", failed);
+            return problem(
+                    HttpStatus.INSUFFICIENT_STORAGE,
+                    "The disk that the data lies on is full: nothing was saved. Make room on it, then save again",
+                    List.of());
+        }
+        boolean away = failed instanceof DataAccessResourceFailureException
+                || failed instanceof TransactionException
+                || state.startsWith("08")
+                || state.startsWith("57")
+                || state.startsWith("53");
+        if (!away) {
+            return unexpected(failed);
+        }
+        LOG.error("The database does not answer: {}", failed.getMessage());
         return problem(
                 HttpStatus.SERVICE_UNAVAILABLE,
                 "The database does not answer just now; try again in a moment",
                 List.of());
+    }
+
+    private static String sqlState(Throwable failed) {
+        for (Throwable at = failed; at != null; at = at.getCause()) {
+            if (at instanceof SQLException wrong && wrong.getSQLState() != null) {
+                return wrong.getSQLState();
+            }
+        }
+        return "";
     }
 
     @ExceptionHandler
