@@ -41,7 +41,7 @@ export const texts = {
     again: 'try again',
     rack: 'The rack',
     page: 'This page',
-    sheet: 'This sheet',
+    sheet: 'This part of the sheet',
     mat: 'The mat',
     cautions: 'The list of cautions',
   },

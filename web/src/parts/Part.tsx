@@ -8,6 +8,8 @@ interface Props {
   name: string;
   /** When this changes, what failed is tried again: another job, another step. */
   of?: string | number;
+  /** What stands round the words when it fails, so that the way on stays on the screen. */
+  around?: (failed: ReactNode) => ReactNode;
   children: ReactNode;
 }
 
@@ -25,7 +27,7 @@ export class Part extends Component<Props, { failed: boolean; of: Props['of'] }>
 
   override render() {
     if (!this.state.failed) return this.props.children;
-    return (
+    const failed = (
       <Box sx={{ p: 1.5 }}>
         <Notice look="next" role="alert">
           <Box sx={{ flex: 1 }}>{texts.part.failed(this.props.name)}</Box>
@@ -35,5 +37,6 @@ export class Part extends Component<Props, { failed: boolean; of: Props['of'] }>
         </Notice>
       </Box>
     );
+    return this.props.around ? this.props.around(failed) : failed;
   }
 }

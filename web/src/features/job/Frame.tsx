@@ -1,11 +1,11 @@
 import { Box } from '@mui/material';
-import type { ReactNode } from 'react';
+import { Children, type ReactNode } from 'react';
 import { useLocation } from 'react-router';
 import { Part } from '../../parts/Part';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 
-/** The sheet and, beside it, the mat; one above the other on a narrow screen. */
+/** The sheet and, beside it, the mat; one above the other on a narrow screen. Each block fails by itself. */
 export function Frame({ children, mat }: { children: ReactNode; mat: ReactNode }) {
   const place = useLocation();
   return (
@@ -19,9 +19,11 @@ export function Frame({ children, mat }: { children: ReactNode; mat: ReactNode }
       }}
     >
       <Box component="main" sx={{ bgcolor: colour.paper, overflow: { lg: 'auto' }, px: 1.5 }}>
-        <Part name={texts.part.sheet} of={place.pathname}>
-          {children}
-        </Part>
+        {Children.map(children, (block) => (
+          <Part name={texts.part.sheet} of={place.pathname}>
+            {block}
+          </Part>
+        ))}
       </Box>
       <Part name={texts.part.mat} of={place.pathname}>
         {mat}

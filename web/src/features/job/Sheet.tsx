@@ -1,6 +1,6 @@
 import { Box } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, ask, Refused, type Schemas } from '../../api/client';
 import { Part } from '../../parts/Part';
@@ -67,29 +67,22 @@ function OpenJob({ job, step }: { job: Schemas['Job']; step: Step }) {
       )}
     </>
   );
-  if (!journal) {
-    switch (step) {
-      case 'read':
-        return <ReadStep job={job}>{head}</ReadStep>;
-      case 'listen':
-        return (
-          <Listen job={job} go={go}>
+  const whole = journal ? undefined : wholeStep(job, step, go, head);
+  if (whole) {
+    return (
+      <Part
+        name={texts.steps[step]}
+        of={step}
+        around={(failed) => (
+          <Frame mat={null}>
             {head}
-          </Listen>
-        );
-      case 'open':
-        return (
-          <Ledger job={job} go={go}>
-            {head}
-          </Ledger>
-        );
-      case 'look':
-        return (
-          <Look job={job} go={go}>
-            {head}
-          </Look>
-        );
-    }
+            {failed}
+          </Frame>
+        )}
+      >
+        {whole}
+      </Part>
+    );
   }
   return (
     <Frame mat={<JobGearMat jobId={job.id} />}>
@@ -101,6 +94,34 @@ function OpenJob({ job, step }: { job: Schemas['Job']; step: Step }) {
       </Box>
     </Frame>
   );
+}
+
+/** The steps that have a mat of their own. */
+function wholeStep(job: Schemas['Job'], step: Step, go: (to: Step) => void, head: ReactNode) {
+  switch (step) {
+    case 'read':
+      return <ReadStep job={job}>{head}</ReadStep>;
+    case 'listen':
+      return (
+        <Listen job={job} go={go}>
+          {head}
+        </Listen>
+      );
+    case 'open':
+      return (
+        <Ledger job={job} go={go}>
+          {head}
+        </Ledger>
+      );
+    case 'look':
+      return (
+        <Look job={job} go={go}>
+          {head}
+        </Look>
+      );
+    default:
+      return undefined;
+  }
 }
 
 function StepBody({ job, step, go }: { job: Schemas['Job']; step: Step; go: (to: Step) => void }) {

@@ -3,7 +3,9 @@ package app.gewerk.acceptance;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Route;
+import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.WaitForSelectorState;
 import java.io.IOException;
 import java.net.Socket;
@@ -67,7 +69,7 @@ class WireTest {
     @Test
     void scriptsStayInTheBrowsersStore() {
         String page = gewerk.get("/").body();
-        String script = page.substring(page.indexOf("/assets/"), page.indexOf(".js\"") + 3);
+        String script = page.substring(page.indexOf("src=\"/assets/") + 5, page.indexOf(".js\"") + 3);
         assertThat(gewerk.get(script).headers().firstValue("Cache-Control").orElse(""))
                 .contains("immutable");
         assertThat(gewerk.get("/api/shop").headers().firstValue("Cache-Control").orElse(""))
@@ -155,7 +157,15 @@ class WireTest {
             technician.stepUpAs("Mara");
             technician.text("cannot be shown just now").waitFor();
             assertThat(technician.text("The rest goes on working").isVisible()).isTrue();
-            assertThat(technician.text("Holmgarde").isVisible()).as("the rack").isTrue();
+            assertThat(technician
+                            .page
+                            .getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Holmgarde"))
+                            .isVisible())
+                    .as("which job it is")
+                    .isTrue();
+            assertThat(technician.button("Journal").isVisible())
+                    .as("the journal")
+                    .isTrue();
             technician.page.unroute("**/api/diagnosis/1");
             technician.button("try again").first().click();
             technician
