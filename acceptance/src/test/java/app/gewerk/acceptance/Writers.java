@@ -36,9 +36,18 @@ final class Writers implements AutoCloseable {
     private volatile boolean over;
     private volatile double longestMs;
 
-    /** @param lost acknowledged and not there; {@code doubled} there more than once */
+    /**
+     * @param lost acknowledged and not there; {@code doubled} there more than once
+     * @param said with answers of 500 and more
+     */
     record Outcome(
-            int sent, int acknowledged, int lost, int doubled, Map<Integer, Integer> statuses, double longestMs) {
+            int sent,
+            int acknowledged,
+            int lost,
+            int doubled,
+            Map<Integer, Integer> statuses,
+            double longestMs,
+            Set<String> said) {
         String words() {
             return String.format(
                     Locale.ROOT,
@@ -117,11 +126,6 @@ final class Writers implements AutoCloseable {
         return new TreeMap<>(statuses);
     }
 
-    /** What was said with refusals of 500 and more. */
-    Set<String> words() {
-        return words;
-    }
-
     /** Lets everybody finish, and looks for every save. */
     Outcome outcome() {
         close();
@@ -141,7 +145,7 @@ final class Writers implements AutoCloseable {
             throw new IllegalStateException(
                     standing + " jobs stand on the bench, " + acknowledged.size() + " were acknowledged");
         }
-        return new Outcome(sent.get(), acknowledged.size(), lost, doubled, statuses(), longestMs);
+        return new Outcome(sent.get(), acknowledged.size(), lost, doubled, statuses(), longestMs, words);
     }
 
     @Override

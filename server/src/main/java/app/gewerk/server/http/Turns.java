@@ -24,7 +24,7 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
  */
 @Configuration(proxyBeanMethods = false)
 class Turns implements WebMvcConfigurer, HandlerInterceptor {
-    private static final long NANOS = TimeUnit.MILLISECONDS.toNanos(1500);
+    private static final long NANOS = TimeUnit.MILLISECONDS.toNanos(1300);
     private static final int AT_ONCE = 2;
     private static final long WAIT_S = 8;
     private static final String COYOTE = Turns.class.getName() + ".coyote";

@@ -35,8 +35,10 @@ public final class PdfPage implements AutoCloseable {
 
     private static final int LONGEST_WORD = 60;
 
+    /** By letter, as far as this page has met it: what is printed for it, and how wide that is in thousandths of the size. */
     private final Map<Integer, String> shown = new HashMap<>();
-    private final Map<Integer, Double> widths = new HashMap<>();
+
+    private final double[] widths = new double[Character.MAX_VALUE + 1];
     private final PDDocument document = new PDDocument();
     private final PDFont font;
     private PDPageContentStream content;
@@ -134,7 +136,7 @@ public final class PdfPage implements AutoCloseable {
         for (int i = 0; i < Math.min(lines, wrapped.size()); i++) {
             String line = wrapped.get(i).stripTrailing();
             boolean cut = i == lines - 1 && wrapped.size() > lines;
-            text(cut ? line + "…" : line, size, xMm, heightMm - fromTop - i * size * 0.45);
+            write(cut ? line + "…" : line, size, xMm, heightMm - fromTop - i * size * 0.45);
         }
     }
 
@@ -151,25 +153,36 @@ public final class PdfPage implements AutoCloseable {
                     draw(unused -> content = newPage());
                 }
                 fromTopMm += lineMm;
-                text(line, size, marginMm, heightMm - fromTopMm);
+                write(line, size, marginMm, heightMm - fromTopMm);
             }
         }
     }
 
     /** One line of text at a place, mm from the lower left corner. */
     public void text(String line, float size, double xMm, double yMm) {
+        write(printable(line), size, xMm, yMm);
+    }
+
+    /** @param line printable already */
+    private void write(String line, float size, double xMm, double yMm) {
         draw(c -> {
             c.beginText();
             c.setFont(font, size);
             c.newLineAtOffset(points(xMm), points(yMm));
-            c.showText(visual(printable(line)));
+            c.showText(visual(line));
             c.endText();
         });
     }
 
     private String printable(String text) {
         StringBuilder out = new StringBuilder(text.length());
-        text.codePoints().forEach(c -> out.append(shown(c)));
+        text.codePoints().forEach(c -> {
+            if (c >= ' ' && c <= '~') {
+                out.append((char) c);
+            } else {
+                out.append(shown(c));
+            }
+        });
         return out.toString();
     }
 
@@ -197,6 +210,9 @@ public final class PdfPage implements AutoCloseable {
     }
 
     private static String visual(String line) {
+        if (!Bidi.requiresBidi(line.toCharArray(), 0, line.length())) {
+            return line;
+        }
         Bidi bidi = new Bidi(line, Bidi.DIRECTION_DEFAULT_LEFT_TO_RIGHT);
         if (bidi.isLeftToRight()) {
             return line;
@@ -254,10 +270,17 @@ public final class PdfPage implements AutoCloseable {
         int at = from;
         while (at < to) {
             int letter = text.codePointAt(at);
-            thousandths += widths.computeIfAbsent(letter, this::thousandths);
+            thousandths += letter < widths.length ? remembered(letter) : thousandths(letter);
             at += Character.charCount(letter);
         }
         return thousandths / 1000 * size;
+    }
+
+    private double remembered(int letter) {
+        if (widths[letter] == 0) {
+            widths[letter] = thousandths(letter);
+        }
+        return widths[letter];
     }
 
     private double thousandths(int letter) {
