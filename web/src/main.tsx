@@ -6,7 +6,9 @@ import { BrowserRouter } from 'react-router';
 import { Refused } from './api/client';
 import { App } from './App';
 import './index.css';
+import { Part } from './parts/Part';
 import { LineProvider } from './parts/useSave';
+import { texts } from './texts';
 import { theme } from './theme';
 
 const queries = new QueryClient({
@@ -30,7 +32,9 @@ if (root) {
         <QueryClientProvider client={queries}>
           <LineProvider>
             <BrowserRouter>
-              <App />
+              <Part name={texts.name}>
+                <App />
+              </Part>
             </BrowserRouter>
           </LineProvider>
         </QueryClientProvider>

@@ -144,6 +144,25 @@ class DoorApiTest {
         assertThat(unlimited).isEmpty();
     }
 
+    @Test
+    void everyPartOfAnAddressIsLimited() {
+        assertThat(api.get("/api/job?find=" + "x".repeat(2001)).status()).isEqualTo(400);
+        assertThat(api.get("/api/job?find=" + "x".repeat(2000)).status()).isEqualTo(200);
+        List<String> unlimited = new ArrayList<>();
+        api.get("/v3/api-docs")
+                .body()
+                .path("paths")
+                .forEach(path ->
+                        path.forEach(operation -> operation.path("parameters").forEach(parameter -> {
+                            JsonNode schema = parameter.path("schema");
+                            if (schema.path("type").asString("").equals("string") && !schema.has("maxLength")) {
+                                unlimited.add(operation.path("operationId").asString() + " "
+                                        + parameter.path("name").asString());
+                            }
+                        })));
+        assertThat(unlimited).isEmpty();
+    }
+
     private static void unlimited(
             JsonNode description, JsonNode schema, String at, List<String> above, List<String> unlimited) {
         if (schema.isMissingNode()) {

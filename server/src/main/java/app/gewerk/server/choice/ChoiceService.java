@@ -117,13 +117,13 @@ public class ChoiceService {
         try {
             ordered = sourcing.order(order.seller(), order.itemNumber(), order.pieces(), onceKey);
         } catch (RuntimeException notOrdered) {
-            jobs.orderPlaced(jobId);
+            jobs.releaseOrder(jobId);
             throw notOrdered;
         }
         transaction.executeWithoutResult(t ->
                 savedOnce.once(here.shopId(), Optional.of(onceKey), what, clock.now(), () -> {
                     jobs.hold(jobId);
-                    jobs.orderPlaced(jobId);
+                    jobs.releaseOrder(jobId);
                     return record(here, jobs.job(jobId), way, reason, Optional.of(ordered), order.pieces());
                 }));
         return jobs.job(jobId);

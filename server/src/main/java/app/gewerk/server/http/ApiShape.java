@@ -105,6 +105,12 @@ class ApiShape implements ModelConverter {
                     .filter(operation -> operation.getRequestBody() != null)
                     .flatMap(operation -> operation.getRequestBody().getContent().values().stream())
                     .forEach(content -> collect(content.getSchema(), named, arriving));
+            api.getPaths().values().stream()
+                    .flatMap(path -> path.readOperations().stream())
+                    .filter(operation -> operation.getParameters() != null)
+                    .flatMap(operation -> operation.getParameters().stream())
+                    .filter(parameter -> is(parameter.getSchema(), "string"))
+                    .forEach(parameter -> parameter.getSchema().setMaxLength(Door.LONGEST_PARAMETER));
             named.forEach((name, schema) -> {
                 if (!arriving.contains(name) && schema.getProperties() != null) {
                     schema.getProperties().values().forEach(ApiShape::unlimited);

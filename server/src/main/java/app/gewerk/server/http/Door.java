@@ -14,6 +14,7 @@ import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.Arrays;
 import java.util.Locale;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -33,6 +34,9 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class Door extends OncePerRequestFilter {
+    /** Of each part of a query. */
+    static final int LONGEST_PARAMETER = 2000;
+
     private static final long USUAL_BYTES = 512 * 1024;
     /** A little above what a photograph may have, so that one too large is told so in its own words. */
     private static final long FILE_BYTES = 26L * 1024 * 1024;
@@ -56,6 +60,13 @@ class Door extends OncePerRequestFilter {
             refuse(response, HttpStatus.NOT_FOUND, "There is nothing at this address");
         } else if (!isText(request.getQueryString()) || !isText(request.getRequestURI())) {
             refuse(response, HttpStatus.BAD_REQUEST, "The address holds letters that cannot be read (not UTF-8)");
+        } else if (request.getParameterMap().values().stream()
+                .flatMap(Arrays::stream)
+                .anyMatch(value -> value.length() > LONGEST_PARAMETER)) {
+            refuse(
+                    response,
+                    HttpStatus.BAD_REQUEST,
+                    "At most " + LONGEST_PARAMETER + " letters go into one part of an address");
         } else if (!READ_ONLY.contains(request.getMethod()) && fromElsewhere(request)) {
             refuse(response, HttpStatus.FORBIDDEN, "A page of another address may not change anything here");
         } else if (isForm(request)) {

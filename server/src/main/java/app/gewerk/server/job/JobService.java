@@ -326,7 +326,8 @@ public class JobService {
         return job;
     }
 
-    public void orderPlaced(long jobId) {
+    /** Ends the claim, whether an order was placed or not. */
+    public void releaseOrder(long jobId) {
         store.releaseOrder(jobId);
     }
 
