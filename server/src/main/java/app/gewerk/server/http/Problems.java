@@ -9,6 +9,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
 import org.springframework.dao.DataAccessResourceFailureException;
+import org.springframework.dao.TransientDataAccessResourceException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
@@ -88,7 +89,7 @@ class Problems extends ResponseEntityExceptionHandler {
     }
 
     /**
-     * The database is away, going or full; or a statement of ours is wrong. By SQLSTATE class: 08 is a lost connection, 57
+     * The database is away, going, overrun or full; or a statement of ours is wrong. By SQLSTATE class: 08 is a lost connection, 57
      * a server that shuts down, 53 one that lacks something, 53100 room on its disk.
      */
     @ExceptionHandler({DataAccessException.class, TransactionException.class})
@@ -102,6 +103,7 @@ class Problems extends ResponseEntityExceptionHandler {
                     List.of());
         }
         boolean away = failed instanceof DataAccessResourceFailureException
+                || failed instanceof TransientDataAccessResourceException
                 || failed instanceof TransactionException
                 || state.startsWith("08")
                 || state.startsWith("57")
