@@ -1,6 +1,8 @@
 package app.gewerk.core.diagnosis;
 
 import app.gewerk.core.Budget;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -68,10 +70,7 @@ final class Posterior {
     }
 
     private void normalise() {
-        double sum = 0;
-        for (double weight : weights) {
-            sum += weight;
-        }
+        double sum = sum(weights);
         for (int s = 0; s < weights.length; s++) {
             weights[s] /= sum;
         }
@@ -166,19 +165,20 @@ final class Posterior {
     record Turn(double chance, double ifSeen, double ifNot) {}
 
     Turn turn(int sign, int fault) {
-        Budget.spend();
-        double seen = 0;
-        double both = 0;
-        double there = 0;
-        for (int s = 0; s < weights.length; s++) {
-            double shown = weights[s] * shown(sign, s);
-            seen += shown;
-            if (has(s, fault)) {
-                both += shown;
-                there += weights[s];
-            }
-        }
+        Patterns patterns = new Patterns(List.of(sign));
+        double seen = patterns.seen(sign, patterns.weights(-1, true));
+        double[] having = patterns.weights(fault, true);
+        double both = patterns.seen(sign, having);
+        double there = sum(having);
         return new Turn(seen, both / seen, (there - both) / (1 - seen));
+    }
+
+    private static double sum(double[] values) {
+        double sum = 0;
+        for (double value : values) {
+            sum += value;
+        }
+        return sum;
     }
 
     /** How undecided it still is between the sets of faults. */
@@ -196,57 +196,128 @@ final class Posterior {
      * joint outcome less the mean of the signs' own entropies.
      */
     double expectedDropBits(List<Integer> signs) {
-        double own = 0;
-        for (int sign : signs) {
-            Budget.spend();
-            double leakEntropy = entropy(model.leak(sign));
-            for (int s = 0; s < weights.length; s++) {
-                double shown = shown(sign, s);
-                own += weights[s] * (shown == model.leak(sign) ? leakEntropy : entropy(shown));
-            }
-        }
-        return Math.max(0, entropyOf(outcomes(signs, -1, true)) - own);
+        Patterns patterns = new Patterns(signs);
+        double[] all = patterns.weights(-1, true);
+        return Math.max(0, entropyOf(patterns.outcomes(all)) - patterns.ownEntropy(all));
     }
 
     /** The same, for one question only: is this fault there or not? */
     double expectedDropBits(List<Integer> signs, int fault) {
-        double there = marginal(fault);
-        double given = there * entropyOf(outcomes(signs, fault, true))
-                + (1 - there) * entropyOf(outcomes(signs, fault, false));
-        return Math.max(0, entropyOf(outcomes(signs, -1, true)) - given);
+        Patterns patterns = new Patterns(signs);
+        double[] having = patterns.weights(fault, true);
+        double[] lacking = patterns.weights(fault, false);
+        double there = sum(having);
+        double given =
+                there * entropyOf(patterns.outcomes(having)) + (1 - there) * entropyOf(patterns.outcomes(lacking));
+        double[] all = having.clone();
+        for (int i = 0; i < all.length; i++) {
+            all[i] += lacking[i];
+        }
+        return Math.max(0, entropyOf(patterns.outcomes(all)) - given);
     }
 
-    /** Probabilities of the joint outcomes of signs, over all sets, or those that have (or lack) a fault. */
-    private double[] outcomes(List<Integer> signs, int fault, boolean has) {
-        double[] outcomes = new double[1 << signs.size()];
-        double[] one = new double[outcomes.length];
-        Budget.spend();
-        for (int s = 0; s < weights.length; s++) {
-            if (weights[s] == 0 || (fault >= 0 && has(s, fault) != has)) {
-                continue;
-            }
-            one[0] = weights[s];
-            int filled = 1;
-            for (int sign : signs) {
-                double shown = shown(sign, s);
-                for (int i = 0; i < filled; i++) {
-                    one[filled + i] = one[i] * shown;
-                    one[i] *= 1 - shown;
+    /**
+     * Some signs, and the faults by how they show them: most faults show a sign alike (not at all), so that the sets
+     * are summed by the patterns of their three members, of which there are few, and all else is reckoned on those.
+     */
+    private final class Patterns {
+        private final List<Integer> signs;
+        private final int[] patternOf = new int[model.faults().size() + 1];
+        /** A fault of each pattern. */
+        private final List<Integer> example = new ArrayList<>();
+
+        Patterns(List<Integer> signs) {
+            this.signs = signs;
+            Map<List<Double>, Integer> known = new HashMap<>();
+            for (int fault = 0; fault < patternOf.length; fault++) {
+                List<Double> shows = new ArrayList<>(signs.size());
+                for (int sign : signs) {
+                    shows.add(model.misses(sign)[fault]);
                 }
-                filled *= 2;
+                Integer pattern = known.putIfAbsent(shows, example.size());
+                if (pattern == null) {
+                    example.add(fault);
+                }
+                patternOf[fault] = pattern == null ? example.size() - 1 : pattern;
             }
-            for (int i = 0; i < filled; i++) {
-                outcomes[i] += one[i];
+        }
+
+        /** Weight of the sets by their members' patterns: of all, or of those that have (or lack) a fault. */
+        double[] weights(int fault, boolean has) {
+            Budget.spend();
+            int n = example.size();
+            double[] summed = new double[n * n * n];
+            for (int s = 0; s < weights.length; s++) {
+                if (fault < 0 || has(s, fault) == has) {
+                    int at = (patternOf[members[3 * s]] * n + patternOf[members[3 * s + 1]]) * n
+                            + patternOf[members[3 * s + 2]];
+                    summed[at] += weights[s];
+                }
             }
+            return summed;
         }
-        double sum = 0;
-        for (double outcome : outcomes) {
-            sum += outcome;
+
+        private double shown(int sign, int at) {
+            int n = example.size();
+            double[] misses = model.misses(sign);
+            return 1
+                    - (1 - model.leak(sign))
+                            * misses[example.get(at / (n * n))]
+                            * misses[example.get(at / n % n)]
+                            * misses[example.get(at % n)];
         }
-        for (int i = 0; i < outcomes.length; i++) {
-            outcomes[i] = sum == 0 ? 0 : outcomes[i] / sum;
+
+        double seen(int sign, double[] summed) {
+            double seen = 0;
+            for (int at = 0; at < summed.length; at++) {
+                if (summed[at] > 0) {
+                    seen += summed[at] * shown(sign, at);
+                }
+            }
+            return seen;
         }
-        return outcomes;
+
+        /** Mean of the signs' own entropies, the set of faults being known. */
+        double ownEntropy(double[] summed) {
+            double own = 0;
+            for (int at = 0; at < summed.length; at++) {
+                if (summed[at] > 0) {
+                    for (int sign : signs) {
+                        own += summed[at] * entropy(shown(sign, at));
+                    }
+                }
+            }
+            return own;
+        }
+
+        /** Probabilities of the joint outcomes of the signs. */
+        double[] outcomes(double[] summed) {
+            double[] outcomes = new double[1 << signs.size()];
+            double[] one = new double[outcomes.length];
+            for (int at = 0; at < summed.length; at++) {
+                if (summed[at] == 0) {
+                    continue;
+                }
+                one[0] = summed[at];
+                int filled = 1;
+                for (int sign : signs) {
+                    double shown = shown(sign, at);
+                    for (int i = 0; i < filled; i++) {
+                        one[filled + i] = one[i] * shown;
+                        one[i] *= 1 - shown;
+                    }
+                    filled *= 2;
+                }
+                for (int i = 0; i < filled; i++) {
+                    outcomes[i] += one[i];
+                }
+            }
+            double sum = sum(outcomes);
+            for (int i = 0; i < outcomes.length; i++) {
+                outcomes[i] = sum == 0 ? 0 : outcomes[i] / sum;
+            }
+            return outcomes;
+        }
     }
 
     private static double entropyOf(double[] distribution) {
