@@ -60,6 +60,8 @@ class Door extends OncePerRequestFilter {
             refuse(response, HttpStatus.NOT_FOUND, "There is nothing at this address");
         } else if (!isText(request.getQueryString()) || !isText(request.getRequestURI())) {
             refuse(response, HttpStatus.BAD_REQUEST, "The address holds letters that cannot be read (not UTF-8)");
+        } else if (isForm(request)) {
+            refuse(response, HttpStatus.UNSUPPORTED_MEDIA_TYPE, "Forms are not taken here: send JSON");
         } else if (request.getParameterMap().values().stream()
                 .flatMap(Arrays::stream)
                 .anyMatch(value -> value.length() > LONGEST_PARAMETER)) {
@@ -69,8 +71,6 @@ class Door extends OncePerRequestFilter {
                     "At most " + LONGEST_PARAMETER + " letters go into one part of an address");
         } else if (!READ_ONLY.contains(request.getMethod()) && fromElsewhere(request)) {
             refuse(response, HttpStatus.FORBIDDEN, "A page of another address may not change anything here");
-        } else if (isForm(request)) {
-            refuse(response, HttpStatus.UNSUPPORTED_MEDIA_TYPE, "Forms are not taken here: send JSON");
         } else {
             boolean file = takesFile(request);
             long most = file ? FILE_BYTES : USUAL_BYTES;
