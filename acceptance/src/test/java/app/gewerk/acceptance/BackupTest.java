@@ -16,10 +16,8 @@ import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.parallel.Isolated;
 
 /** Backups, whole and damaged: what is there is untouched, or replaced by all of what was backed up. */
-@Isolated
 class BackupTest {
     private static final int JOBS = 12;
     private static final String KEPT = JOBS + " jobs, " + JOBS + " journal lines, 0 photographs";

@@ -6,10 +6,13 @@ import static org.junit.jupiter.api.Assumptions.assumeTrue;
 import java.io.IOException;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.junit.jupiter.api.parallel.Isolated;
 
 /** What machines do to programs: processes die, disks fill up, the database is away. Nothing acknowledged is lost. */
 @Isolated
+@Execution(ExecutionMode.CONCURRENT)
 class FaultsTest {
     private static final int CYCLES = 5;
     private static final int AWAY_S = 8;

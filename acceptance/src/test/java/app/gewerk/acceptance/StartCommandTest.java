@@ -15,10 +15,8 @@ import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.parallel.Isolated;
 
 /** The start command as a person runs it: in a folder of its own, with whatever went wrong before. */
-@Isolated
 class StartCommandTest {
     private Installed installed;
 
