@@ -16,6 +16,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
 import org.springframework.stereotype.Repository;
@@ -76,26 +77,21 @@ class TeardownStore {
                 == 1;
     }
 
+    private static Condition at(long jobId, String key, int version) {
+        return TEARDOWN_STEP.JOB_ID.eq(jobId).and(TEARDOWN_STEP.KEY.eq(key)).and(TEARDOWN_STEP.VERSION.eq(version));
+    }
+
     boolean update(long jobId, String key, int version, TeardownStep step) {
         return sql.update(TEARDOWN_STEP)
                         .set(TEARDOWN_STEP.STEP, JSONB.valueOf(json.writeValueAsString(step)))
                         .set(TEARDOWN_STEP.VERSION, TEARDOWN_STEP.VERSION.plus(1))
-                        .where(
-                                TEARDOWN_STEP.JOB_ID.eq(jobId),
-                                TEARDOWN_STEP.KEY.eq(key),
-                                TEARDOWN_STEP.VERSION.eq(version))
+                        .where(at(jobId, key, version))
                         .execute()
                 == 1;
     }
 
     boolean remove(long jobId, String key, int version) {
-        return sql.deleteFrom(TEARDOWN_STEP)
-                        .where(
-                                TEARDOWN_STEP.JOB_ID.eq(jobId),
-                                TEARDOWN_STEP.KEY.eq(key),
-                                TEARDOWN_STEP.VERSION.eq(version))
-                        .execute()
-                == 1;
+        return sql.deleteFrom(TEARDOWN_STEP).where(at(jobId, key, version)).execute() == 1;
     }
 
     /** False when the step is not at the expected version. */
@@ -103,10 +99,7 @@ class TeardownStore {
         return sql.update(TEARDOWN_STEP)
                         .set(TEARDOWN_STEP.POSITION, position)
                         .set(TEARDOWN_STEP.VERSION, TEARDOWN_STEP.VERSION.plus(1))
-                        .where(
-                                TEARDOWN_STEP.JOB_ID.eq(jobId),
-                                TEARDOWN_STEP.KEY.eq(key),
-                                TEARDOWN_STEP.VERSION.eq(version))
+                        .where(at(jobId, key, version))
                         .execute()
                 == 1;
     }
