@@ -17,5 +17,18 @@ export default ts.config(
       'jsx-a11y/no-autofocus': 'off',
     },
   },
+  {
+    files: ['src/**'],
+    ignores: ['src/theme.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'Literal[value=/^#[0-9a-f]{3,8}$/i], TemplateElement[value.raw=/#[0-9a-f]{3,8}\\b/i]',
+          message: 'Colours come from theme.ts',
+        },
+      ],
+    },
+  },
   prettier,
 );

@@ -52,6 +52,7 @@ export function App() {
         person={here?.name}
         atBench={!place.pathname.startsWith('/workings')}
         find={() => setFinding(true)}
+        help={() => setHelp(true)}
         changePerson={() => setChoosing(true)}
       />
       {lost && (
@@ -69,7 +70,7 @@ export function App() {
           overflow: { xs: 'auto', md: 'hidden' },
         }}
       >
-        {atBench !== undefined && (
+        {here && (
           <>
             <Part name={texts.part.rack}>
               <Rack />
@@ -144,6 +145,7 @@ function TopBar(props: {
   person: string | undefined;
   atBench: boolean;
   find: () => void;
+  help: () => void;
   changePerson: () => void;
 }) {
   const plain = {
@@ -209,6 +211,10 @@ function TopBar(props: {
       <Box component={Link} to="/new" sx={plain}>
         {texts.newJob}
         <Key>n</Key>
+      </Box>
+      <Box component="button" type="button" sx={plain} onClick={props.help}>
+        {texts.help.title}
+        <Key>?</Key>
       </Box>
       <Box component="button" type="button" sx={plain} onClick={props.changePerson} title={texts.who.change}>
         {props.person ?? '—'}

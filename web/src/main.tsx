@@ -6,6 +6,7 @@ import { BrowserRouter } from 'react-router';
 import { Refused } from './api/client';
 import { App } from './App';
 import './index.css';
+import { cleanUp } from './parts/drafts';
 import { Part } from './parts/Part';
 import { LineProvider } from './parts/useSave';
 import { texts } from './texts';
@@ -22,6 +23,8 @@ const queries = new QueryClient({
     },
   },
 });
+
+cleanUp(Date.now());
 
 const root = document.getElementById('root');
 if (root) {

@@ -7,6 +7,16 @@ function chanceWords(chance: number): string {
   return chance > 0.2 ? `${Math.round(10 * chance)} of 10 cases` : `1 of ${Math.round(1 / chance)} cases`;
 }
 
+/** How a reading is called; `short` before the field of its number. */
+interface ReadingLabel {
+  short?: string;
+  of: (number: number | string) => string;
+}
+
+function named(words: string): ReadingLabel {
+  return { of: () => words };
+}
+
 export const texts = {
   name: 'Gewerk',
   bench: 'Bench',
@@ -129,6 +139,8 @@ export const texts = {
     dismiss: 'leave it',
     shapes: { arrow: 'arrow', circle: 'circle' },
     words: 'words beside it',
+    byKeys: 'Draw with the arrow keys',
+    byKeysHow: 'Arrows move (Shift: far), Enter begins and ends the mark, Esc leaves off.',
     keepMarks: 'Keep the marks',
     undo: 'take the last mark off',
     remove: 'throw the photograph away',
@@ -353,7 +365,7 @@ export const texts = {
     keep: 'Keep it',
     up: 'one up',
     remove: 'take it out',
-    unseen: ['still in the machine', 'fell out, found', 'lost'],
+    unseen: { stillIn: 'still in the machine', found: 'fell out, found', lost: 'lost' },
     done: 'It is open',
     wayIn: "Keep as the model's way in",
     compare: 'Compare with another ledger',
@@ -468,26 +480,27 @@ export const texts = {
     right: 'right-hand',
     unit: 'Unit of lengths',
     what: {
-      tipDiameter: 'over the tips',
-      rootDiameter: 'across the roots',
-      toothHeight: 'tooth height',
-      helixAngle: 'slant of the teeth, °',
-      leadAngle: 'lead angle, °',
-      coneAngle: 'cone over the tips, °',
+      tipDiameter: named('over the tips'),
+      rootDiameter: named('across the roots'),
+      toothHeight: named('tooth height'),
+      helixAngle: named('slant of the teeth, °'),
+      leadAngle: named('lead angle, °'),
+      coneAngle: named('cone over the tips, °'),
+      span: { short: 'span over', of: (k: number | string) => `span over ${k}` },
+      centreDistance: {
+        short: 'centre distance to',
+        of: (z: number | string) => `centre distance to ${z} teeth`,
+      },
+      overPins: { short: 'over pins of', of: (d: number | string) => `over pins of ${d}` },
+      chordOverTips: { short: 'chord, pitches:', of: (n: number | string) => `chord over ${n} pitches` },
+      pitchesAlong: { short: 'length, pitches:', of: (n: number | string) => `length of ${n} pitches` },
     },
-    short: {
-      span: 'span over',
-      centreDistance: 'centre distance to',
-      overPins: 'over pins of',
-      chordOverTips: 'chord, pitches:',
-      pitchesAlong: 'length, pitches:',
+    parameters: {
+      teeth: 'over how many teeth?',
+      pitches: 'over how many pitches?',
+      pinMm: 'pin thickness, mm',
+      mateTeeth: 'teeth of the mate',
     },
-    span: (k: number | string) => `span over ${k}`,
-    centre: (z: number | string) => `centre distance to ${z} teeth`,
-    pins: (d: number | string) => `over pins of ${d}`,
-    chord: (n: number | string) => `chord over ${n} pitches`,
-    along: (n: number | string) => `length of ${n} pitches`,
-    pitches: 'over how many pitches?',
     mate: 'the mate',
     mateCount: 'teeth of the mate it runs with',
     mateWorn: 'the mate is worn',
@@ -517,9 +530,6 @@ export const texts = {
     width: 'face width',
     worn: 'the tips are worn',
     add: 'another reading',
-    overTeeth: 'over how many teeth?',
-    mateTeeth: 'teeth of the mate',
-    pin: 'pin thickness, mm',
     next: (words: string, again: boolean) => (again ? `Again: ${words}` : `Next: ${words}`),
     minutes: (m: number) => (m <= 0.5 ? 'half a minute' : m < 1.5 ? 'a minute' : `${Math.round(m)} minutes`),
     take: (name: string, teeth: number) => (teeth > 0 ? `It is ${name}, ${teeth} teeth` : `It is ${name}`),
@@ -561,6 +571,7 @@ export const texts = {
     toGet: 'Look for matching gears',
     leads: (place: string) => `the tray goes to: ${place}`,
     decided: 'Decided so far',
+    withdraw: 'Withdraw the order',
   },
   get: {
     title: 'Gears that fit',
@@ -608,6 +619,8 @@ export const texts = {
     notALength: 'Type a length like 18.2, 18,2 or 0.717in.',
     whole: 'Type a whole number of teeth.',
     drag: 'Drag the first gear, or ← →. Red is where they overlap.',
+    turned: (first: number, second: number) =>
+      `first gear turned ${first.toFixed(0)}°, second ${second.toFixed(0)}°`,
     runs: 'Runs freely.',
     numbers: {
       workingPressureAngleDeg: 'working pressure angle',
@@ -665,25 +678,32 @@ export const texts = {
   help: {
     title: 'Keys',
     close: 'Close',
-    keys: [
-      ['/', 'find a job'],
-      ['n', 'take in a machine'],
-      ['1 … 9, 0', 'the ten steps of the open job'],
-      ['j', 'journal of the open job'],
-      ['Enter', 'in a reading: on to the next'],
-      ['Alt + Enter', 'take the answer, save, order'],
-      ['o', 'lay the second answer over the first'],
-      ['+ − f', 'mat: larger, smaller, fit'],
-      ['t', 'mat: true size, to hold the gear against the glass'],
-      ['↑ ↓', 'through the answers'],
-      ['← →', 'turn a pair in mesh'],
-      ['F9', 'simulated caliper: send'],
-      ['y x c', 'listening: yes, no, cannot'],
-      ['k', 'listening: tap with the clicks'],
-      ['e s', 'opening: type a step, the same as before'],
-      ['m c f w r h b', 'looking, on the ring of teeth: mark'],
-      ['?', 'this list'],
-    ] as [string, string][],
+    single: 'Keys of one letter act',
+    keys: {
+      find: ['/', 'find a job'],
+      takeIn: ['n', 'take in a machine'],
+      steps: ['1 … 9, 0', 'the ten steps of the open job'],
+      journal: ['j', 'journal of the open job'],
+      nextReading: ['Enter', 'in a reading: on to the next'],
+      answer: ['Alt + Enter', 'take the answer, save, order'],
+      overlay: ['o', 'lay the second answer over the first'],
+      mat: ['+ − f', 'mat: larger, smaller, fit'],
+      push: ['Shift + ← → ↑ ↓', 'mat: move it'],
+      trueSize: ['t', 'mat: true size, to hold the gear against the glass'],
+      answers: ['↑ ↓', 'through the answers'],
+      turn: ['← →', 'turn a pair in mesh; page up and down: far'],
+      cable: ['F9', 'simulated caliper: send'],
+      listen: ['y x c', 'listening: yes, no, cannot'],
+      tap: ['k', 'listening: tap with the clicks'],
+      open: ['e s', 'opening: type a step, the same as before'],
+      look: ['m c f w r h b', 'looking, on the ring of teeth: mark'],
+      help: ['?', 'this list'],
+    } satisfies Record<string, [string, string]>,
+  },
+  drafts: {
+    elsewhere: 'This is being typed in another tab of this browser too; both show the same.',
+    aside: 'What was typed here with an older Gewerk cannot be used any more. It read:',
+    throwAside: 'Throw it away',
   },
   stale: {
     said: 'Somebody saved this in between. Yours is kept on the screen.',

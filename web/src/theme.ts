@@ -24,6 +24,33 @@ export const colour = {
   doneInk: '#34523a',
   danger: '#a3231c',
   dangerPale: '#fbe6e1',
+  /** A field to write in, a row that is picked, letters on dark. */
+  white: '#ffffff',
+  /** Words of what is laid over the gear on the mat. */
+  over: '#ffb79d',
+  /** What is laid over it. */
+  overEdge: '#ff9d7a',
+  /** A button on the mat. */
+  matDark: '#163b34',
+  fieldEdge: '#cdbf9f',
+  fieldEdgeStrong: '#8b8067',
+  /** Far from what this gear would show. */
+  warm: '#efc9a6',
+  /** The bar of an answer that is not the first. */
+  goSoft: '#6f8f86',
+  kraftPale: '#f3ecdb',
+  kraftMid: '#d8c79d',
+  engagedPale: '#e9b872',
+  /** Jaws, pins and rods. */
+  steel: '#b9c4c0',
+  /** A tray's label. */
+  label: '#f3eee2',
+  boneEdge: '#a8977a',
+  /** The second of two gears. */
+  boneSecond: '#e3d3b0',
+  boneLine: '#8d7b5c',
+  /** Where two gears run into each other. */
+  overlap: '#d4281e',
 } as const;
 
 export const font = {
@@ -34,8 +61,8 @@ export const font = {
 export const theme = createTheme({
   palette: {
     mode: 'light',
-    primary: { main: colour.go, contrastText: '#ffffff' },
-    secondary: { main: colour.engaged, contrastText: '#ffffff' },
+    primary: { main: colour.go, contrastText: colour.white },
+    secondary: { main: colour.engaged, contrastText: colour.white },
     error: { main: colour.danger },
     background: { default: colour.bench, paper: colour.paper },
     text: { primary: colour.ink, secondary: colour.inkSoft },
@@ -70,8 +97,8 @@ export const theme = createTheme({
     },
     MuiOutlinedInput: {
       styleOverrides: {
-        root: { backgroundColor: '#fff', minHeight: 44 },
-        notchedOutline: { borderColor: '#8b8067', top: 0, '& legend': { display: 'none' } },
+        root: { backgroundColor: colour.white, minHeight: 44 },
+        notchedOutline: { borderColor: colour.fieldEdgeStrong, top: 0, '& legend': { display: 'none' } },
       },
     },
     MuiTextField: { defaultProps: { slotProps: { inputLabel: { shrink: true } } } },

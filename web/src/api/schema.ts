@@ -804,6 +804,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sourcing/{jobId}/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["orders"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sourcing/{jobId}/orders/{orderId}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["withdraw"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/standin/caliper": {
         parameters: {
             query?: never;
@@ -1188,6 +1220,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workings/reading/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workings/reading/spans": {
         parameters: {
             query?: never;
@@ -1235,8 +1283,11 @@ export interface components {
             line: string;
         };
         AnswerUnseen: {
-            answer: string;
-            question: string;
+            /** @enum {string} */
+            answer: "stillIn" | "found" | "lost";
+            note?: string;
+            part: string;
+            step: string;
         };
         Arc: {
             /** Format: double */
@@ -1310,6 +1361,7 @@ export interface components {
             clearanceCoefficient: number;
             /** Format: double */
             coneAngleDeg?: number;
+            gear?: components["schemas"]["GearSpec"];
             /** Format: double */
             helixAngleDeg: number;
             /** @enum {string} */
@@ -1331,6 +1383,7 @@ export interface components {
             /** Format: double */
             profileShiftUncertainty: number;
             residuals: components["schemas"]["ResidualView"][];
+            shift: string;
             standard: boolean;
             /** Format: double */
             tipWearMm: number;
@@ -1704,7 +1757,8 @@ export interface components {
         };
         HiddenPart: {
             afterStep: string;
-            question: string;
+            part: string;
+            step: string;
             words: string;
         };
         History: {
@@ -1796,7 +1850,7 @@ export interface components {
             trayNumber: number;
             /** Format: int32 */
             version: number;
-            waitsFor: string;
+            waitsFor?: string;
             wouldSpend?: number;
         };
         JobCaution: {
@@ -1836,6 +1890,24 @@ export interface components {
             hazards: string[];
             train: string;
             words: string;
+        };
+        KindView: {
+            gears: ("external" | "internal" | "rack" | "worm" | "bevel")[];
+            /** @enum {string} */
+            jaws: "overTips" | "inSpaces" | "overTeeth" | "overCorners" | "overPins" | "overShafts" | "along" | "depthRod" | "slant" | "cone";
+            ofMate: boolean;
+            /** @enum {string} */
+            parameter?: "teeth" | "pitches" | "pinMm" | "mateTeeth";
+            /** @enum {string} */
+            unit: "mm" | "deg";
+            /** @enum {string} */
+            what: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
+        };
+        Kinds: {
+            kinds: components["schemas"]["KindView"][];
+            usual: {
+                [key: string]: components["schemas"]["UsualView"][];
+            };
         };
         KnownCulprit: {
             fault: string;
@@ -1887,11 +1959,11 @@ export interface components {
             /** Format: date-time */
             at: string;
             currency: string;
+            itemNumber: string;
             /** Format: int32 */
             pieces: number;
             seller: string;
             total: number;
-            words: string;
         };
         Line: {
             line: string;
@@ -2007,18 +2079,14 @@ export interface components {
             how: string;
             /** Format: double */
             informationBits: number;
-            /** Format: int32 */
-            mateToothCount?: number;
             /** Format: double */
             minutes: number;
-            /** Format: int32 */
-            overTeeth?: number;
-            /** Format: int32 */
-            pitches?: number;
+            /** Format: double */
+            parameter?: number;
             tellsApart: components["schemas"]["ExpectationView"][];
             unit: string;
             /** @enum {string} */
-            what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance" | "chordOverTips" | "pitchesAlong" | "toothHeight" | "helixAngle" | "leadAngle" | "coneAngle";
+            what: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
             words: string;
         };
         Note: {
@@ -2060,15 +2128,26 @@ export interface components {
         };
         Order: {
             /** Format: date */
-            arrivesOn: string;
-            currency: string;
-            itemNumber: string;
-            itemWords: string;
-            orderNumber: string;
-            /** Format: int32 */
-            pieces: number;
+            arrivesOn?: string;
+            /** Format: date-time */
+            askedAt: string;
+            currency?: string;
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            jobId: number;
+            key: string;
+            lines: components["schemas"]["Line"][];
+            orderNumber?: string;
+            refusal?: string;
+            said: string;
             seller: string;
-            total: number;
+            sellerName: string;
+            /** @enum {string} */
+            state: "waiting" | "ordered" | "refused" | "withdrawn";
+            total?: number;
+            /** Format: int32 */
+            tries: number;
         };
         OrderRequest: {
             itemNumber: string;
@@ -2090,15 +2169,15 @@ export interface components {
             expected: number;
             likelySlip: string;
             ofMate: boolean;
-            /** Format: int32 */
-            overTeeth?: number;
+            /** Format: double */
+            parameter?: number;
             /** Format: double */
             probability: number;
             /** Format: double */
             read: number;
             unit: string;
             /** @enum {string} */
-            what?: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance" | "chordOverTips" | "pitchesAlong" | "toothHeight" | "helixAngle" | "leadAngle" | "coneAngle";
+            what?: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
             words: string;
         };
         OwnerAnswer: {
@@ -2303,19 +2382,13 @@ export interface components {
         ReadingEntry: {
             /** @enum {string} */
             instrument?: "caliper" | "micrometer" | "steelRule" | "protractor" | "fromMemory";
-            /** Format: int32 */
-            mateToothCount?: number;
-            /** Format: int32 */
-            overTeeth?: number;
             /** Format: double */
-            pinDiameterMm?: number;
-            /** Format: int32 */
-            pitches?: number;
+            parameter?: number;
             typed?: string;
             unit?: string;
             values?: number[];
             /** @enum {string} */
-            what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance" | "chordOverTips" | "pitchesAlong" | "toothHeight" | "helixAngle" | "leadAngle" | "coneAngle";
+            what: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
         };
         ReadingLine: {
             /** Format: int64 */
@@ -2323,15 +2396,9 @@ export interface components {
             /** @enum {string} */
             instrument: "caliper" | "micrometer" | "steelRule" | "protractor" | "fromMemory";
             leftOut: boolean;
-            /** Format: int32 */
-            mateToothCount?: number;
             ofMate: boolean;
-            /** Format: int32 */
-            overTeeth?: number;
             /** Format: double */
-            pinDiameterMm?: number;
-            /** Format: int32 */
-            pitches?: number;
+            parameter?: number;
             /** Format: date-time */
             readAt: string;
             readBy: string;
@@ -2340,21 +2407,19 @@ export interface components {
             typed: string;
             unit: string;
             /** @enum {string} */
-            what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance" | "chordOverTips" | "pitchesAlong" | "toothHeight" | "helixAngle" | "leadAngle" | "coneAngle";
+            what: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
         };
         ReadingView: {
             /** Format: double */
             mean: number;
-            /** Format: int32 */
-            overTeeth?: number;
-            /** Format: int32 */
-            pitches?: number;
+            /** Format: double */
+            parameter?: number;
             /** Format: double */
             uncertainty: number;
             unit: string;
             values: number[];
             /** @enum {string} */
-            what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance" | "chordOverTips" | "pitchesAlong" | "toothHeight" | "helixAngle" | "leadAngle" | "coneAngle";
+            what: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
             words: string;
         };
         Readings: {
@@ -2399,14 +2464,12 @@ export interface components {
             /** Format: double */
             expected: number;
             ofMate: boolean;
-            /** Format: int32 */
-            overTeeth?: number;
-            /** Format: int32 */
-            pitches?: number;
+            /** Format: double */
+            parameter?: number;
             /** Format: double */
             sigmas: number;
             /** @enum {string} */
-            what: "tipDiameter" | "rootDiameter" | "span" | "overPins" | "centreDistance" | "chordOverTips" | "pitchesAlong" | "toothHeight" | "helixAngle" | "leadAngle" | "coneAngle";
+            what: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
             words: string;
         };
         Rhythm: {
@@ -2577,11 +2640,13 @@ export interface components {
             angleDeg: number;
             /** Format: double */
             clearanceCoefficient: number;
+            gear?: components["schemas"]["GearSpec"];
             hand: string;
             /** @enum {string} */
             kind: "external" | "internal" | "rack" | "worm" | "bevel";
             /** Format: double */
             module: number;
+            name: string;
             pitch: components["schemas"]["PitchView"];
             /** Format: double */
             pressureAngleDeg: number;
@@ -2590,6 +2655,7 @@ export interface components {
             /** Format: double */
             profileShiftCoefficient: number;
             reason: string;
+            shift: string;
             /** Format: int32 */
             toothCount: number;
         };
@@ -2704,7 +2770,7 @@ export interface components {
             promisedOn?: string;
             /** Format: int32 */
             trayNumber: number;
-            waitsFor: string;
+            waitsFor?: string;
         };
         TwinView: {
             /** Format: double */
@@ -2727,6 +2793,12 @@ export interface components {
             teeth: number;
             /** Format: int32 */
             toTooth: number;
+        };
+        UsualView: {
+            /** Format: double */
+            parameter?: number;
+            /** @enum {string} */
+            what: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
         };
         WayView: {
             leadsTo: string;
@@ -2882,7 +2954,9 @@ export interface operations {
     save_2: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
             path: {
                 jobId: number;
             };
@@ -2998,7 +3072,9 @@ export interface operations {
     saveTrain: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
             path: {
                 modelId: number;
             };
@@ -3046,7 +3122,9 @@ export interface operations {
     save_1: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
             path: {
                 jobId: number;
             };
@@ -3383,7 +3461,9 @@ export interface operations {
             query: {
                 version: number;
             };
-            header?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
             path: {
                 jobId: number;
             };
@@ -3712,7 +3792,9 @@ export interface operations {
     benchMinutes: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
             path: {
                 id: number;
             };
@@ -3966,16 +4048,16 @@ export interface operations {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": string;
-                };
+                content?: never;
             };
         };
     };
     mark: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
             path: {
                 jobId: number;
                 id: number;
@@ -4016,9 +4098,7 @@ export interface operations {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": string;
-                };
+                content?: never;
             };
         };
     };
@@ -4047,7 +4127,9 @@ export interface operations {
     save: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
             path: {
                 jobId: number;
             };
@@ -4163,7 +4245,9 @@ export interface operations {
     saveTerms: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -4208,13 +4292,57 @@ export interface operations {
             };
         };
     };
+    orders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Order"][];
+                };
+            };
+        };
+    };
+    withdraw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+                orderId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Order"][];
+                };
+            };
+        };
+    };
     press: {
         parameters: {
             query: {
                 number: number;
                 what: string;
-                overTeeth?: number;
-                pitches?: number;
+                parameter?: number;
             };
             header?: never;
             path?: never;
@@ -4378,7 +4506,9 @@ export interface operations {
     change: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
             path: {
                 jobId: number;
                 key: string;
@@ -4837,14 +4967,14 @@ export interface operations {
                  *           "what": "tipDiameter"
                  *         },
                  *         {
-                 *           "overTeeth": 4,
+                 *           "parameter": 4,
                  *           "values": [
                  *             5.36
                  *           ],
                  *           "what": "span"
                  *         },
                  *         {
-                 *           "mateToothCount": 48,
+                 *           "parameter": 48,
                  *           "values": [
                  *             18
                  *           ],
@@ -4868,6 +4998,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Identified"];
+                };
+            };
+        };
+    };
+    kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kinds"];
                 };
             };
         };

@@ -42,7 +42,7 @@ export function GearDrawing({
       <circle
         r={drawing.referenceDiameterMm / 2}
         fill="none"
-        stroke="#a8977a"
+        stroke={colour.boneEdge}
         strokeWidth={pen}
         strokeDasharray={`${8 * pen} ${3 * pen} ${2 * pen} ${3 * pen}`}
       />
@@ -59,7 +59,7 @@ export function GearDrawing({
         <path
           d={overlay.path}
           fill="none"
-          stroke="#ff9d7a"
+          stroke={colour.overEdge}
           strokeWidth={1.8 * pen}
           strokeDasharray={`${5 * pen} ${4 * pen}`}
         />
@@ -70,7 +70,7 @@ export function GearDrawing({
           cy={difference.flankY}
           r={7 * pen}
           fill="none"
-          stroke="#ff9d7a"
+          stroke={colour.overEdge}
           strokeWidth={2 * pen}
         />
       )}

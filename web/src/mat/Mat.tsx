@@ -5,6 +5,9 @@ import { texts } from '../texts';
 import { TrueSize, usePxPerMm } from './TrueSize';
 import { colour, font } from '../theme';
 
+/** How far a key moves the mat, px. */
+const PUSH = 40;
+
 const ROOM_PX = 110;
 
 /** How the mat lies on the screen: pixels to the millimetre, where its origin is, its size in pixels. */
@@ -72,7 +75,17 @@ export function Mat(props: {
     if (screen.set) setOwn({ scale: screen.pxPerMm, x: 0, y: 0 });
     else setSetting(true);
   };
-  useKeys({ '+': () => zoom(1.25), '-': () => zoom(0.8), f: fit, t: trueSize });
+  const push = (x: number, y: number) => setOwn({ ...view, x: view.x + x, y: view.y + y });
+  useKeys({
+    '+': () => zoom(1.25),
+    '-': () => zoom(0.8),
+    f: fit,
+    t: trueSize,
+    'Shift+ArrowLeft': () => push(-PUSH, 0),
+    'Shift+ArrowRight': () => push(PUSH, 0),
+    'Shift+ArrowUp': () => push(0, -PUSH),
+    'Shift+ArrowDown': () => push(0, PUSH),
+  });
 
   const wheel = (event: WheelEvent) => zoom(event.deltaY < 0 ? 1.12 : 0.9);
   const down = (event: PointerEvent<SVGSVGElement>) => {
@@ -181,7 +194,7 @@ export function Mat(props: {
                 px: 1,
                 minHeight: 36,
                 border: 0,
-                bgcolor: '#163b34',
+                bgcolor: colour.matDark,
                 color: colour.paper,
                 cursor: 'pointer',
               }}

@@ -8,9 +8,9 @@ import type { Placed } from './Mat';
 type Pair = Schemas['PairDrawing'];
 
 const DEGREES = Math.PI / 180;
-const OVERLAP = '#d4281e';
-const WHEEL = '#e3d3b0';
-const PITCH_CIRCLE = '#8d7b5c';
+const OVERLAP = colour.overlap;
+const WHEEL = colour.boneSecond;
+const PITCH_CIRCLE = colour.boneLine;
 
 interface Turned {
   first: number;
@@ -158,6 +158,8 @@ export function RollingPair({ pair, place }: { pair: Pair; place: Placed }) {
     const now = turned(pair, turn.current, flank.current);
     canvas.current.dataset['firstTurn'] = String(now.first);
     canvas.current.dataset['secondTurn'] = String(now.second);
+    canvas.current.setAttribute('aria-valuenow', String(Math.round(((now.first % 360) + 360) % 360)));
+    canvas.current.setAttribute('aria-valuetext', texts.workingsPage.turned(now.first, now.second));
   };
   const turnTo = (degrees: number) => {
     // Screen angles run clockwise; turned counter-clockwise the left flank drives.
@@ -175,6 +177,9 @@ export function RollingPair({ pair, place }: { pair: Pair; place: Placed }) {
   useKeys({
     ArrowLeft: () => turnTo(turn.current - 1),
     ArrowRight: () => turnTo(turn.current + 1),
+    PageDown: () => turnTo(turn.current - 15),
+    PageUp: () => turnTo(turn.current + 15),
+    Home: () => turnTo(0),
   });
 
   const angleOf = (event: PointerEvent<HTMLCanvasElement>) => {
@@ -198,8 +203,12 @@ export function RollingPair({ pair, place }: { pair: Pair; place: Placed }) {
   return (
     <canvas
       ref={canvas}
-      role="img"
+      role="slider"
+      tabIndex={0}
       aria-label={texts.workingsPage.drag}
+      aria-valuemin={0}
+      aria-valuemax={360}
+      aria-valuenow={0}
       data-rolling=""
       width={Math.round(place.width * window.devicePixelRatio)}
       height={Math.round(place.height * window.devicePixelRatio)}

@@ -43,4 +43,20 @@ describe('a save', () => {
     act(() => result.current.clear());
     expect(result.current.refused).toBeUndefined();
   });
+
+  it('goes on when one has left the step, and leads nobody on who has', async () => {
+    let tries = 0;
+    const send = () => (++tries < 3 ? Promise.reject(new Unreachable('down')) : Promise.resolve('kept'));
+    const saved = vi.fn();
+    const { result, unmount } = renderHook(() => useSave(send, saved), { wrapper });
+    let answer: Promise<string | undefined> = Promise.resolve('');
+    await act(async () => {
+      answer = result.current.run(undefined);
+      await Promise.resolve();
+    });
+    unmount();
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(saved).toHaveBeenCalledExactlyOnceWith('kept');
+    expect(await answer).toBeUndefined();
+  });
 });

@@ -38,8 +38,12 @@ interface Save<A, R> {
 }
 
 /**
- * A save that waits out a lost connection: it is sent again by itself until the server answers. A refusal is kept to be
- * shown beside what was typed. Where sending twice could make two things, the argument carries its own key.
+ * A save that waits out a lost connection: it is sent again by itself until the server answers, also when one has left
+ * the step meanwhile. A refusal is kept to be shown beside what was typed. Where sending twice could make two things, the
+ * argument carries its own key.
+ *
+ * @param saved told whenever it is saved, gone or not: what is kept and shown is brought up to date here. What leads the
+ *   person on waits for the result instead, which nobody gets who has left.
  */
 export function useSave<A, R>(send: (argument: A) => Promise<R>, saved?: (result: R) => void): Save<A, R> {
   const [busy, setBusy] = useState(false);
@@ -60,22 +64,14 @@ export function useSave<A, R>(send: (argument: A) => Promise<R>, saved?: (result
     async (argument: A) => {
       setBusy(true);
       setRefused(undefined);
+      const { send: sendNow } = calls.current;
       try {
-        for (;;) {
-          try {
-            const result = await calls.current.send(argument);
-            report(false);
-            calls.current.saved?.(result);
-            return result;
-          } catch (failed) {
-            if (!(failed instanceof Unreachable) || !here.current) throw failed;
-            report(true);
-            await new Promise((wait) => setTimeout(wait, RETRY_MS));
-          }
-        }
+        const result = await untilAnswered(() => sendNow(argument), report);
+        calls.current.saved?.(result);
+        return here.current ? result : undefined;
       } catch (failed) {
-        if (failed instanceof Refused) setRefused(failed);
-        else if (!(failed instanceof Unreachable)) throw failed;
+        if (!(failed instanceof Refused)) throw failed;
+        setRefused(failed);
         return undefined;
       } finally {
         setBusy(false);
@@ -85,4 +81,22 @@ export function useSave<A, R>(send: (argument: A) => Promise<R>, saved?: (result
   );
   const clear = useCallback(() => setRefused(undefined), []);
   return { run, busy, refused, clear };
+}
+
+/** Sends until somebody answers, whether the answer is yes or no. */
+export async function untilAnswered<R>(send: () => Promise<R>, report: (down: boolean) => void): Promise<R> {
+  for (;;) {
+    try {
+      const result = await send();
+      report(false);
+      return result;
+    } catch (failed) {
+      if (!(failed instanceof Unreachable)) {
+        if (failed instanceof Refused) report(false);
+        throw failed;
+      }
+      report(true);
+      await new Promise((wait) => setTimeout(wait, RETRY_MS));
+    }
+  }
 }

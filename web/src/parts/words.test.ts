@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { angleWords, dayWords, money, shiftWords, signed } from './words';
+import { angleWords, dayWords, money, signed } from './words';
 
 describe('words', () => {
   it('says a day with its weekday', () => {
@@ -11,11 +11,9 @@ describe('words', () => {
     expect(angleWords(20)).toBe('20°');
   });
 
-  it('shows a sign and calls what cannot be read no shift', () => {
+  it('shows a sign', () => {
     expect(signed(-0.1)).toBe('−0.10');
     expect(signed(0.253)).toBe('+0.25');
-    expect(shiftWords(0.01)).toBe('no shift');
-    expect(shiftWords(-0.2)).toBe('shift −0.20');
   });
 
   it('keeps the cents', () => {

@@ -26,10 +26,6 @@ export function angleWords(degrees: number): string {
 }
 
 /** "no shift" within what can be read, else "shift +0.12". */
-export function shiftWords(coefficient: number): string {
-  return Math.abs(coefficient) < 0.03 ? 'no shift' : `shift ${signed(coefficient)}`;
-}
-
 export function signed(value: number, digits = 2): string {
   return `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(digits)}`;
 }

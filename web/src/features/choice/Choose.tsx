@@ -1,12 +1,14 @@
 import { Box, Button, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
+import { z } from 'zod';
 import { api, ask, newKey, type Schemas } from '../../api/client';
+import { DraftNotices } from '../../parts/EditNotices';
 import { Key } from '../../parts/Key';
 import { Notice } from '../../parts/Notice';
 import { useDraft } from '../../parts/useDraft';
 import { useKeys } from '../../parts/useKeys';
 import { useSave } from '../../parts/useSave';
-import { dayWords, money, momentWords } from '../../parts/words';
+import { momentWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import type { Step } from '../job/StepTeeth';
@@ -14,11 +16,13 @@ import { useRefreshJob } from '../job/useRefreshJob';
 
 type Way = Schemas['WayView']['way'];
 
+const decided = z.object({ way: z.custom<Way | ''>((way) => typeof way === 'string'), reason: z.string() });
+
 /** Step 6: one of the ways, with its reason. Buying goes on to the step Get. */
 export function Choose({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }) {
   const refresh = useRefreshJob(job.id);
-  const [draft, setDraft] = useDraft<{ way: Way | ''; reason: string; key: string }>(`choice:${job.id}`);
-  const now = draft ?? { way: '', reason: '', key: newKey() };
+  const [draft, setDraft, about] = useDraft(`choice:${job.id}`, decided);
+  const now = draft ?? { way: '' as const, reason: '' };
   const ways = useQuery({
     queryKey: ['ways'],
     queryFn: () => ask(api.GET('/api/choice/ways')),
@@ -28,7 +32,7 @@ export function Choose({ job, go }: { job: Schemas['Job']; go: (to: Step) => voi
     (way: Way) =>
       ask(
         api.POST('/api/choice/{jobId}', {
-          params: { path: { jobId: job.id }, header: { 'Idempotency-Key': now.key } },
+          params: { path: { jobId: job.id }, header: { 'Idempotency-Key': about.key || newKey() } },
           body: { version: job.version, way, reason: now.reason },
         }),
       ),
@@ -59,7 +63,7 @@ export function Choose({ job, go }: { job: Schemas['Job']; go: (to: Step) => voi
             key={way.way}
             sx={{
               bgcolor: way.way === now.way ? colour.go : colour.kraft,
-              color: way.way === now.way ? '#fff' : colour.ink,
+              color: way.way === now.way ? colour.white : colour.ink,
               minHeight: 56,
               px: 1.5,
               display: 'flex',
@@ -108,6 +112,7 @@ export function Choose({ job, go }: { job: Schemas['Job']; go: (to: Step) => voi
           </Box>
         )
       )}
+      <DraftNotices about={about} />
       {save.refused && save.refused.fields.length === 0 && (
         <Notice look="danger" role="alert">
           {save.refused.message}
@@ -127,17 +132,41 @@ export function Decisions({ jobId }: { jobId: number }) {
   return (
     <Box component="section" aria-label={texts.choose.decided}>
       {[...decisions.data].reverse().map((decision) => (
-        <Notice key={decision.decidedAt} look="calm">
-          <Box sx={{ overflowWrap: 'anywhere' }}>
+        <Notice key={decision.decidedAt} look={lookOf(decision.order)}>
+          <Box sx={{ overflowWrap: 'anywhere', flex: 1 }}>
             <strong>{decision.wayWords}</strong> {texts.sheet.because} {decision.reason}
             <Box sx={{ color: colour.inkSoft, fontSize: 14 }}>
               {decision.decidedBy}, {momentWords(decision.decidedAt)}
-              {decision.order &&
-                `. ${decision.order.itemWords} · ${decision.order.seller} · ${decision.order.orderNumber} · ${money(decision.order.total, decision.order.currency)} · ${texts.get.arrives} ${dayWords(decision.order.arrivesOn)}`}
+              {decision.order && `. ${decision.order.said}`}
             </Box>
           </Box>
+          {decision.order?.state === 'waiting' && <Withdraw order={decision.order} />}
         </Notice>
       ))}
     </Box>
+  );
+}
+
+function lookOf(order: Schemas['Order'] | undefined): 'calm' | 'next' | 'danger' {
+  if (order?.state === 'refused') return 'danger';
+  return order?.state === 'waiting' ? 'next' : 'calm';
+}
+
+/** Takes an order back that the seller has not confirmed. */
+function Withdraw({ order }: { order: Schemas['Order'] }) {
+  const refresh = useRefreshJob(order.jobId);
+  const save = useSave(
+    () =>
+      ask(
+        api.POST('/api/sourcing/{jobId}/orders/{orderId}/withdraw', {
+          params: { path: { jobId: order.jobId, orderId: order.id } },
+        }),
+      ),
+    refresh,
+  );
+  return (
+    <Button variant="outlined" disabled={save.busy} onClick={() => void save.run(undefined)}>
+      {save.busy ? texts.saving : texts.choose.withdraw}
+    </Button>
   );
 }

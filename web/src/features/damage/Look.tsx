@@ -6,10 +6,9 @@ import { GearDrawing } from '../../mat/GearDrawing';
 import { Mat } from '../../mat/Mat';
 import { useGearDrawing } from '../../mat/useGearDrawing';
 import { Key } from '../../parts/Key';
-import { StaleNotice } from '../../parts/StaleNotice';
-import { useDraft } from '../../parts/useDraft';
+import { EditNotices } from '../../parts/EditNotices';
+import { useEdit } from '../../parts/useEdit';
 import { useKeys } from '../../parts/useKeys';
-import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { Frame } from '../job/Frame';
 import type { Step } from '../job/StepTeeth';
@@ -24,16 +23,12 @@ import {
   run,
   soundMap,
   teethTyped,
+  toothMapDraft,
   type HowMarked,
   type MarkKind,
   type ToothMap,
 } from './toothMap';
 import { ToothRing } from './ToothRing';
-
-interface Draft {
-  map: ToothMap;
-  version: number;
-}
 
 /** Drawn until the gear has been read: only the shape of the teeth is taken from it. */
 const ASSUMED_MODULE = 1;
@@ -53,7 +48,6 @@ export function Look({
   children: ReactNode;
 }) {
   const refresh = useRefreshJob(job.id);
-  const [draft, setDraft] = useDraft<Draft>(`look:${job.id}`);
   const [picked, setPicked] = useState({ from: 1, to: 1 });
   const [how, setHow] = useState<HowMarked>({ kind: 'missing', flank: 'both', amount: 0.5, band: undefined });
   const path = { jobId: job.id };
@@ -66,9 +60,22 @@ export function Look({
     queryFn: () => ask(api.GET('/api/reading/{jobId}', { params: { path } })),
   });
   const start = soundMap(gear.data?.name ?? '', teethTyped(gear.data?.toothCount ?? '') ?? 24);
-  const map = draft?.map ?? mapped.data?.map ?? start;
-  const version = draft?.version ?? mapped.data?.version ?? 0;
-  const change = (next: ToothMap) => setDraft({ map: next, version });
+  const edit = useEdit({
+    name: `look:${job.id}`,
+    schema: toothMapDraft,
+    saved: mapped.data?.map ?? start,
+    version: mapped.data?.version ?? 0,
+    send: (next: ToothMap, version, key) =>
+      ask(
+        api.PUT('/api/damage/{jobId}', {
+          params: { path, header: { 'Idempotency-Key': key } },
+          body: { version, map: next },
+        }),
+      ),
+    done: refresh,
+    versionOf: (current: Schemas['Mapped']) => current.version,
+  });
+  const { value: map, change } = edit;
   const reading = useQuery({
     queryKey: ['job', job.id, 'damage-read', map],
     queryFn: ({ signal }) =>
@@ -76,30 +83,14 @@ export function Look({
     placeholderData: keepPreviousData,
     enabled: mapped.data !== undefined,
   });
-  const save = useSave(
-    (at: number) => ask(api.PUT('/api/damage/{jobId}', { params: { path }, body: { version: at, map } })),
-    () => {
-      setDraft(undefined);
-      refresh();
-    },
-  );
   const keep = async () => {
-    if (await save.run(version)) go('read');
+    if (await edit.save()) go('read');
   };
   useKeys({ 'Alt+Enter': () => void keep() });
-  const theirs = save.refused?.status === 409 ? (save.refused.current as Schemas['Mapped']) : undefined;
-
   const read = gear.data?.taken ?? gear.data?.answer?.candidates[0];
   const known = read && teethTyped(gear.data?.toothCount ?? '') === map.toothCount;
   const drawing = useGearDrawing(
-    known
-      ? {
-          module: read.module,
-          toothCount: map.toothCount,
-          pressureAngleDeg: read.pressureAngleDeg,
-          profileShiftCoefficient: read.profileShiftCoefficient,
-        }
-      : { module: ASSUMED_MODULE, toothCount: map.toothCount },
+    (known ? read.gear : undefined) ?? { module: ASSUMED_MODULE, toothCount: map.toothCount },
     [],
     known ? (gear.data?.bore ?? '') : '',
   );
@@ -181,16 +172,7 @@ export function Look({
     >
       {children}
       <Box sx={{ pt: 1.5, pb: 2, display: 'grid', gap: 1.5 }}>
-        {theirs && (
-          <StaleNotice
-            showTheirs={() => {
-              save.clear();
-              setDraft(undefined);
-              refresh();
-            }}
-            saveMine={() => void save.run(theirs.version)}
-          />
-        )}
+        <EditNotices edit={edit} showTheirs={refresh} />
         <MapControls
           map={map}
           gears={mapped.data?.gears ?? []}
@@ -203,11 +185,11 @@ export function Look({
         />
         {reading.data && <PatternRead map={map} reading={reading.data} change={change} />}
         <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
-          <Button variant="contained" disabled={save.busy} onClick={() => void keep()}>
-            {save.busy ? texts.saving : texts.look.keep}
+          <Button variant="contained" disabled={edit.busy} onClick={() => void keep()}>
+            {edit.busy ? texts.saving : texts.look.keep}
           </Button>
           <Key>Alt+Enter</Key>
-          {save.refused && !theirs && <span role="alert">{save.refused.message}</span>}
+          {edit.refused && <span role="alert">{edit.refused.message}</span>}
         </Box>
         <Photos jobId={job.id} step="look" />
       </Box>

@@ -94,7 +94,7 @@ export function MapControls(props: {
               border: 0,
               cursor: 'pointer',
               bgcolor: here.has(kind) ? colour.engagedDark : colour.kraft,
-              color: here.has(kind) ? '#fff' : colour.ink,
+              color: here.has(kind) ? colour.white : colour.ink,
               '&:focus-visible': { outline: `3px solid ${colour.nextEdge}` },
             }}
           >

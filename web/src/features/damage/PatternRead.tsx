@@ -48,7 +48,7 @@ export function PatternRead(props: {
                 sx={{
                   height: 8,
                   width: `${100 * cause.probability}%`,
-                  bgcolor: index === 0 ? colour.go : '#6f8f86',
+                  bgcolor: index === 0 ? colour.go : colour.goSoft,
                 }}
               />
             </Box>

@@ -13,13 +13,13 @@ export function toothAngle(tooth: number, teeth: number): number {
 }
 
 const GROUND: Record<MarkKind, string> = {
-  missing: '#22302e',
-  chipped: '#ffe2a6',
-  flattened: '#e3a33b',
-  worn: '#cfd8c4',
-  rootCrack: '#fbe6e1',
-  hubCrack: '#fbe6e1',
-  band: '#d9d2c3',
+  missing: colour.ink,
+  chipped: colour.measure,
+  flattened: colour.nextEdge,
+  worn: colour.done,
+  rootCrack: colour.dangerPale,
+  hubCrack: colour.dangerPale,
+  band: colour.bench,
 };
 
 /**
@@ -145,7 +145,7 @@ export function ToothRing(props: {
                     fontSize={marks.length > 0 ? Math.min(14, size) : Math.min(12, size * 0.8)}
                     fontWeight={marks.length > 0 ? 700 : 400}
                     fontFamily={font.figures}
-                    fill={marks[0] ? (marks[0].kind === 'missing' ? '#fff' : colour.ink) : colour.bone}
+                    fill={marks[0] ? (marks[0].kind === 'missing' ? colour.white : colour.ink) : colour.bone}
                   >
                     {marks.length > 0
                       ? marks.map((m) => LETTERS[m.kind]).join('')

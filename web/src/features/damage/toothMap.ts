@@ -1,8 +1,30 @@
+import { z } from 'zod';
 import type { Schemas } from '../../api/client';
 
 export type ToothMap = Schemas['ToothMap'];
 export type ToothMark = Schemas['ToothMark'];
 export type MarkKind = ToothMark['kind'];
+
+/** A map as a draft keeps it. */
+export const toothMapDraft: z.ZodType<ToothMap> = z.custom<ToothMap>(
+  (map) =>
+    z
+      .object({
+        gear: z.string(),
+        component: z.string(),
+        toothCount: z.int().min(4).max(1000),
+        marks: z.array(z.object({ tooth: z.int(), kind: z.string(), flank: z.string(), amount: z.number() })),
+        hub: z.string(),
+        bore: z.string(),
+        web: z.string(),
+        oddColour: z.boolean(),
+        brittle: z.boolean(),
+        softened: z.boolean(),
+        fragmentsFound: z.number(),
+        fragmentsAccepted: z.string(),
+      })
+      .safeParse(map).success,
+);
 
 /** The letter that marks each kind, for the keyboard and on the tooth itself. */
 export const LETTERS: Record<MarkKind, string> = {

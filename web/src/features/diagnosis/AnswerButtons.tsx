@@ -40,7 +40,7 @@ export function AnswerButtons(props: {
               minHeight: props.keys ? 40 : 32,
               cursor: 'pointer',
               bgcolor: on ? ground : colour.kraft,
-              color: on ? '#fff' : colour.ink,
+              color: on ? colour.white : colour.ink,
               '&:focus-visible': { outline: `3px solid ${colour.nextEdge}`, zIndex: 1 },
             }}
           >

@@ -1,4 +1,5 @@
 import { Box, Button, TextField } from '@mui/material';
+import { z } from 'zod';
 import { useState } from 'react';
 import { api, ask, type Schemas } from '../../api/client';
 import { useDraft } from '../../parts/useDraft';
@@ -72,7 +73,7 @@ function FaultBar(props: {
         <Box sx={{ height: 9, bgcolor: colour.kraft, mt: 0.25 }}>
           <Box
             className="moves"
-            sx={{ height: 9, width: `${percent}%`, bgcolor: first ? colour.go : '#6f8f86' }}
+            sx={{ height: 9, width: `${percent}%`, bgcolor: first ? colour.go : colour.goSoft }}
           />
         </Box>
       </Box>
@@ -103,6 +104,8 @@ function FaultBar(props: {
   );
 }
 
+const reason = z.string();
+
 function StateCulprit({
   ranked,
   jobId,
@@ -115,13 +118,13 @@ function StateCulprit({
   keep: () => Promise<unknown>;
 }) {
   const refresh = useRefreshJob(jobId);
-  const [why, setWhy] = useDraft<string>(`culprit:${jobId}:${ranked.key}`);
+  const [why, setWhy] = useDraft(`culprit:${jobId}:${ranked.key}`, reason);
   const state = useSave(
-    (reason: string) =>
+    (because: string) =>
       ask(
         api.POST('/api/diagnosis/{jobId}/culprit', {
           params: { path: { jobId } },
-          body: { fault: ranked.key, why: reason },
+          body: { fault: ranked.key, why: because },
         }),
       ),
     () => {

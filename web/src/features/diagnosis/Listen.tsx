@@ -1,12 +1,12 @@
 import { Box, Button, TextField } from '@mui/material';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
+import { z } from 'zod';
 import { api, ask, type Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
-import { StaleNotice } from '../../parts/StaleNotice';
-import { useDraft } from '../../parts/useDraft';
+import { EditNotices } from '../../parts/EditNotices';
+import { useEdit } from '../../parts/useEdit';
 import { useKeys } from '../../parts/useKeys';
-import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { Frame } from '../job/Frame';
@@ -24,8 +24,12 @@ import { TrainMat } from './TrainMat';
 interface Draft {
   answers: Answers;
   opened: string[];
-  version: number;
 }
+
+const heardDraft: z.ZodType<Draft> = z.object({
+  answers: z.record(z.string(), z.enum(['seen', 'notSeen', 'cannot', 'notTried'])),
+  opened: z.array(z.string()),
+});
 
 /** Step 2: the check that tells most a minute, what was seen so far, what it points to and why; the train on the mat. */
 export function Listen({
@@ -38,7 +42,6 @@ export function Listen({
   children: ReactNode;
 }) {
   const refresh = useRefreshJob(job.id);
-  const [draft, setDraft] = useDraft<Draft>(`listen:${job.id}`);
   const [held, setHeld] = useState<string>();
   const [typed, setTyped] = useState('');
   const [editing, setEditing] = useState(false);
@@ -46,11 +49,22 @@ export function Listen({
     queryKey: ['job', job.id, 'heard'],
     queryFn: () => ask(api.GET('/api/diagnosis/{jobId}', { params: { path: { jobId: job.id } } })),
   });
-  const now: Draft = draft ?? {
-    answers: heard.data?.answers ?? {},
-    opened: heard.data?.opened ?? [],
+  const edit = useEdit({
+    name: `listen:${job.id}`,
+    schema: heardDraft,
+    saved: { answers: heard.data?.answers ?? {}, opened: heard.data?.opened ?? [] },
     version: heard.data?.version ?? 0,
-  };
+    send: (next: Draft, version, key) =>
+      ask(
+        api.PUT('/api/diagnosis/{jobId}', {
+          params: { path: { jobId: job.id }, header: { 'Idempotency-Key': key } },
+          body: { version, ...next },
+        }),
+      ),
+    done: refresh,
+    versionOf: (current: Schemas['Heard']) => current.version,
+  });
+  const { value: now, change: setDraft } = edit;
   const weighed = useQuery({
     queryKey: ['job', job.id, 'weigh', now.answers, now.opened],
     queryFn: ({ signal }) =>
@@ -62,22 +76,9 @@ export function Listen({
         }),
       ),
     placeholderData: keepPreviousData,
-    enabled: draft !== undefined,
+    enabled: edit.changed,
   });
-  const standing = draft ? (weighed.data ?? heard.data?.standing) : heard.data?.standing;
-  const save = useSave(
-    (version: number) =>
-      ask(
-        api.PUT('/api/diagnosis/{jobId}', {
-          params: { path: { jobId: job.id } },
-          body: { version, answers: now.answers, opened: now.opened },
-        }),
-      ),
-    () => {
-      setDraft(undefined);
-      refresh();
-    },
-  );
+  const standing = edit.changed ? (weighed.data ?? heard.data?.standing) : heard.data?.standing;
   const tasks = heard.data?.tasks ?? [];
   const set = (key: string, answer: Answer) => {
     setDraft({ ...now, answers: withAnswer(now.answers, key, answer) });
@@ -91,9 +92,8 @@ export function Listen({
     setHeld(task.key);
     set(firstOpen.key, answer);
   };
-  const keep = () => save.run(now.version);
   const keepAndGo = async () => {
-    if (!draft || (await keep())) go('open');
+    if (!edit.changed || (await edit.save())) go('open');
   };
   useKeys({
     y: () => answerFirst('seen'),
@@ -101,7 +101,6 @@ export function Listen({
     c: () => answerFirst('cannot'),
     'Alt+Enter': () => void keepAndGo(),
   });
-  const theirs = save.refused?.status === 409 ? (save.refused.current as Schemas['Heard']) : undefined;
   const found = typed.trim() ? matching(tasks, now.answers, typed, 6) : [];
   const answered = signsOf(tasks).filter(
     ({ sign }, index, all) =>
@@ -130,16 +129,7 @@ export function Listen({
     >
       {children}
       <Box sx={{ pt: 1.5, pb: 2, display: 'grid', gap: 1.5 }}>
-        {theirs && (
-          <StaleNotice
-            showTheirs={() => {
-              save.clear();
-              setDraft(undefined);
-              refresh();
-            }}
-            saveMine={() => void save.run(theirs.version)}
-          />
-        )}
+        <EditNotices edit={edit} showTheirs={refresh} />
         {task && standing && (
           <NextCheck
             task={task}
@@ -200,14 +190,14 @@ export function Listen({
               </SignRow>
             ))}
           </Box>
-          <Faults standing={standing} jobId={job.id} kept={draft === undefined} keep={keep} />
+          <Faults standing={standing} jobId={job.id} kept={!edit.changed} keep={edit.save} />
         </Box>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
-          <Button variant="contained" disabled={save.busy} onClick={() => void keepAndGo()}>
-            {save.busy ? texts.saving : texts.listen.save}
+          <Button variant="contained" disabled={edit.busy} onClick={() => void keepAndGo()}>
+            {edit.busy ? texts.saving : texts.listen.save}
           </Button>
           <Key>Alt+Enter</Key>
-          {save.refused && !theirs && <span role="alert">{save.refused.message}</span>}
+          {edit.refused && <span role="alert">{edit.refused.message}</span>}
         </Box>
         {heard.data && <Culprits jobId={job.id} heard={heard.data} />}
         {heard.data && <TapRhythm jobId={job.id} rhythms={heard.data.rhythms} />}

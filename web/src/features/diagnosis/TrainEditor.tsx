@@ -1,14 +1,33 @@
 import { Box, Button, Dialog, MenuItem, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
+import { z } from 'zod';
 import { api, ask, type Schemas } from '../../api/client';
-import { StaleNotice } from '../../parts/StaleNotice';
-import { useDraft } from '../../parts/useDraft';
-import { useSave } from '../../parts/useSave';
+import { EditNotices } from '../../parts/EditNotices';
+import { useEdit } from '../../parts/useEdit';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { useRefreshJob } from '../job/useRefreshJob';
 
 type Machine = Schemas['Machine'];
+
+const machineDraft: z.ZodType<Machine> = z.custom<Machine>(
+  (machine) =>
+    z
+      .object({
+        components: z.array(z.looseObject({ code: z.string(), words: z.string(), type: z.string() })),
+        openings: z.array(
+          z.looseObject({
+            code: z.string(),
+            words: z.string(),
+            parts: z.number(),
+            minutes: z.number(),
+            after: z.string(),
+          }),
+        ),
+      })
+      .loose()
+      .safeParse(machine).success,
+);
 
 /** A name for a new part that no other has. */
 function newCode(start: string, taken: string[]): string {
@@ -21,28 +40,30 @@ function newCode(start: string, taken: string[]): string {
 export function TrainEditor(props: { job: Schemas['Job']; heard: Schemas['Heard']; close: () => void }) {
   const { job, heard } = props;
   const refresh = useRefreshJob(job.id);
-  const [draft, setDraft] = useDraft<Machine>(`train:${job.machineModelId}`);
   const types = useQuery({
     queryKey: ['part-types'],
     queryFn: () => ask(api.GET('/api/device/part-types')),
     staleTime: Infinity,
   });
-  const machine = draft ?? heard.machine;
-  const save = useSave(
-    (version: number) =>
+  const edit = useEdit({
+    name: `train:${job.machineModelId}`,
+    schema: machineDraft,
+    saved: heard.machine,
+    version: heard.trainVersion,
+    send: (next: Machine, version, key) =>
       ask(
         api.PUT('/api/device/{modelId}/train', {
-          params: { path: { modelId: job.machineModelId } },
-          body: { version, machine },
+          params: { path: { modelId: job.machineModelId }, header: { 'Idempotency-Key': key } },
+          body: { version, machine: next },
         }),
       ),
-    () => {
-      setDraft(undefined);
-      refresh();
-      props.close();
-    },
-  );
-  const theirs = save.refused?.status === 409 ? (save.refused.current as Schemas['Train']) : undefined;
+    done: refresh,
+    versionOf: (current: Schemas['Train']) => current.version,
+  });
+  const { value: machine, change: setDraft } = edit;
+  const keep = async () => {
+    if (await edit.save()) props.close();
+  };
   const part = (index: number, change: Partial<Schemas['Component']>) =>
     setDraft({
       ...machine,
@@ -67,15 +88,7 @@ export function TrainEditor(props: { job: Schemas['Job']; heard: Schemas['Heard'
           {texts.train.editTitle}: {job.maker} {job.model}
         </Box>
         <Box sx={{ color: colour.inkSoft }}>{texts.train.editWhy}</Box>
-        {theirs && (
-          <StaleNotice
-            showTheirs={() => {
-              save.clear();
-              setDraft(theirs.machine);
-            }}
-            saveMine={() => void save.run(theirs.version)}
-          />
-        )}
+        <EditNotices edit={edit} showTheirs={refresh} saved={props.close} />
         {machine.components.map((c, index) => (
           <Box
             key={c.code}
@@ -246,21 +259,17 @@ export function TrainEditor(props: { job: Schemas['Job']; heard: Schemas['Heard'
           <Button
             variant="outlined"
             onClick={() => {
-              setDraft(undefined);
+              edit.drop();
               props.close();
             }}
           >
             {texts.train.leave}
           </Button>
-          <Button
-            variant="contained"
-            disabled={save.busy || !draft}
-            onClick={() => void save.run(heard.trainVersion)}
-          >
+          <Button variant="contained" disabled={edit.busy || !edit.changed} onClick={() => void keep()}>
             {texts.train.save}
           </Button>
         </Box>
-        {save.refused && !theirs && <span role="alert">{save.refused.message}</span>}
+        {edit.refused && <span role="alert">{edit.refused.message}</span>}
       </Box>
     </Dialog>
   );

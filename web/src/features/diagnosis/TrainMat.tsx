@@ -64,7 +64,7 @@ export function TrainMat(props: {
                   alignItems: 'center',
                   gap: 1,
                   color: colour.ink,
-                  background: `linear-gradient(to right, ${first ? '#e9b872' : '#d8c79d'} ${100 * chance}%, ${colour.bone} ${100 * chance}%)`,
+                  background: `linear-gradient(to right, ${first ? colour.engagedPale : colour.kraftMid} ${100 * chance}%, ${colour.bone} ${100 * chance}%)`,
                   fontWeight: first ? 700 : 400,
                   '&:focus-visible': { outline: `3px solid ${colour.nextEdge}` },
                 }}

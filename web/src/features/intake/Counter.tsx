@@ -71,7 +71,7 @@ export function KnownMachine({ known }: { known: Schemas['AtTheCounter'] }) {
         {recall.lastPart && (
           <Box sx={{ mt: 0.5 }}>
             {texts.counter.lastPart(
-              recall.lastPart.words,
+              recall.lastPart.itemNumber,
               recall.lastPart.seller,
               money(recall.lastPart.total, recall.lastPart.currency),
               momentWords(recall.lastPart.at),

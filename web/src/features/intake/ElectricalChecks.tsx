@@ -1,5 +1,6 @@
 import { Box, Button, MenuItem, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
+import { z } from 'zod';
 import { api, ask, type Schemas } from '../../api/client';
 import { Mark } from '../../parts/Marks';
 import { useDraft } from '../../parts/useDraft';
@@ -10,6 +11,16 @@ import { colour } from '../../theme';
 import { useRefreshJob } from '../job/useRefreshJob';
 
 type Entry = Required<Schemas['CheckEntry']>;
+const checkDraft: z.ZodType<Entry> = z.object({
+  protection: z.custom<Entry['protection']>((word) => typeof word === 'string'),
+  cordSound: z.boolean(),
+  plugSound: z.boolean(),
+  earthPinSound: z.boolean(),
+  cordLengthM: z.string(),
+  earthOhm: z.string(),
+  insulationMegohm: z.string(),
+  instrument: z.string(),
+});
 const EMPTY: Entry = {
   protection: 'earthed',
   cordSound: false,
@@ -27,7 +38,7 @@ const READINGS = ['cordLengthM', 'earthOhm', 'insulationMegohm'] as const;
 /** Cord, plug and earth before any power: seen, measured where there is an instrument, and what it means. */
 export function ElectricalChecks({ jobId }: { jobId: number }) {
   const refresh = useRefreshJob(jobId);
-  const [draft, setDraft] = useDraft<Entry>(`electrical:${jobId}`);
+  const [draft, setDraft] = useDraft(`electrical:${jobId}`, checkDraft);
   const checks = useQuery({
     queryKey: ['job', jobId, 'electrical'],
     queryFn: () => ask(api.GET('/api/intake/{jobId}/electrical', { params: { path: { jobId } } })),

@@ -1,30 +1,32 @@
 import { Autocomplete, Box, Button, TextField } from '@mui/material';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { z } from 'zod';
 import { api, ask, type Refused, type Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
 import { useKeys } from '../../parts/useKeys';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 
-export interface IntakeDraft {
-  kind: string;
-  maker: string;
-  model: string;
-  serial: string;
-  era: string;
-  ownerName: string;
-  ownerPhone: string;
-  complaint: string;
-  cameWith: string;
-  plate: string;
-  history: string;
-  earlierRepairs: string;
-  arrivedLike: string;
-  wouldSpend: string;
-  newPrice: string;
-  promisedOn: string;
-  hazards: string[] | null;
-}
+export const intakeDraft = z.object({
+  kind: z.string(),
+  maker: z.string(),
+  model: z.string(),
+  serial: z.string(),
+  era: z.string(),
+  ownerName: z.string(),
+  ownerPhone: z.string(),
+  complaint: z.string(),
+  cameWith: z.string(),
+  plate: z.string(),
+  history: z.string(),
+  earlierRepairs: z.string(),
+  arrivedLike: z.string(),
+  wouldSpend: z.string(),
+  newPrice: z.string(),
+  promisedOn: z.string(),
+  hazards: z.array(z.string()).nullable(),
+});
+export type IntakeDraft = z.infer<typeof intakeDraft>;
 
 export const EMPTY: IntakeDraft = {
   kind: '',

@@ -2,19 +2,20 @@ import { Box } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { api, ask, newKey } from '../../api/client';
+import { DraftNotices } from '../../parts/EditNotices';
 import { useDraft } from '../../parts/useDraft';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { Counter } from './Counter';
 import { ShopRules } from './ShopRules';
-import { asIntake, EMPTY, IntakeForm, type IntakeDraft } from './IntakeForm';
+import { asIntake, EMPTY, intakeDraft, IntakeForm, type IntakeDraft } from './IntakeForm';
 
-/** Takes in a machine. The draft carries the key of its save, so that one sent twice makes one job. */
+/** Takes in a machine. One sent twice makes one job. */
 export default function NewJob() {
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const [draft, setDraft] = useDraft<{ intake: IntakeDraft; key: string }>('new-job');
+  const [draft, setDraft, about] = useDraft('new-job', intakeDraft);
   const save = useSave(
     (now: { intake: IntakeDraft; key: string }) =>
       ask(
@@ -23,13 +24,16 @@ export default function NewJob() {
           body: asIntake(now.intake),
         }),
       ),
-    (job) => {
+    () => {
       setDraft(undefined);
       void queries.invalidateQueries({ queryKey: ['rack'] });
-      void navigate(`/job/${job.id}/takeIn`, { replace: true });
     },
   );
-  const intake = draft?.intake ?? EMPTY;
+  const intake = draft ?? EMPTY;
+  const takeIn = async () => {
+    const job = await save.run({ intake, key: about.key || newKey() });
+    if (job) void navigate(`/job/${job.id}/takeIn`, { replace: true });
+  };
   return (
     <Box component="main" sx={{ bgcolor: colour.paper, overflow: 'auto', p: 2 }}>
       <Box component="h1" sx={{ fontSize: 22, mt: 0 }}>
@@ -45,13 +49,14 @@ export default function NewJob() {
       >
         <IntakeForm
           draft={intake}
-          change={(next) => setDraft({ intake: next, key: draft?.key ?? newKey() })}
+          change={setDraft}
           refused={save.refused}
           busy={save.busy}
-          submit={() => void save.run(draft ?? { intake: EMPTY, key: newKey() })}
+          submit={() => void takeIn()}
           saveWords={texts.intake.save}
         />
         <Box sx={{ display: 'grid', gap: 2 }}>
+          <DraftNotices about={about} />
           <Counter draft={intake} />
           <ShopRules />
         </Box>

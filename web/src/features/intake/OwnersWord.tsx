@@ -1,4 +1,5 @@
 import { Box, Button, TextField } from '@mui/material';
+import { z } from 'zod';
 import { api, ask, type Schemas } from '../../api/client';
 import { useDraft } from '../../parts/useDraft';
 import { useSave } from '../../parts/useSave';
@@ -8,12 +9,13 @@ import { colour } from '../../theme';
 import { useRefreshJob } from '../job/useRefreshJob';
 
 type Says = Schemas['OwnerAnswer']['says'];
+const typedLimit = z.string();
 const SAYS: Says[] = ['agreed', 'asked', 'declined'];
 
 /** Whether the owner was asked, and up to how much the owner has agreed. */
 export function OwnersWord({ job, currency }: { job: Schemas['Job']; currency: string }) {
   const refresh = useRefreshJob(job.id);
-  const [limit, setLimit] = useDraft<string>(`owner:${job.id}`);
+  const [limit, setLimit] = useDraft(`owner:${job.id}`, typedLimit);
   const save = useSave(
     (what: { says: Says; version: number }) =>
       ask(

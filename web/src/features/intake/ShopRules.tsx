@@ -1,7 +1,10 @@
 import { Box, Button, TextField } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, ask } from '../../api/client';
+import { z } from 'zod';
+import { api, ask, type Schemas } from '../../api/client';
+import { EditNotices } from '../../parts/EditNotices';
+import { useEdit } from '../../parts/useEdit';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
@@ -22,56 +25,69 @@ export function ShopRules() {
 }
 
 const TERMS = ['hourlyRate', 'easyShare', 'askShare'] as const;
+const termsDraft = z.object({ hourlyRate: z.string(), easyShare: z.string(), askShare: z.string() });
+type Typed = z.infer<typeof termsDraft>;
+
+function percent(share: number): string {
+  return String(Math.round(1000 * share) / 10);
+}
+
+function number(typed: string): number {
+  return Number(typed.replace(',', '.'));
+}
 
 function Terms() {
-  const queries = useQueryClient();
   const terms = useQuery({ queryKey: ['terms'], queryFn: () => ask(api.GET('/api/shop/terms')) });
-  const [typed, setTyped] = useState<Partial<Record<(typeof TERMS)[number], string>>>({});
-  const shown = (name: (typeof TERMS)[number]) => {
-    const value = terms.data?.terms[name] ?? 0;
-    return typed[name] ?? String(name === 'hourlyRate' ? value : Math.round(1000 * value) / 10);
+  return terms.data ? <EditTerms kept={terms.data} /> : null;
+}
+
+function EditTerms({ kept }: { kept: Schemas['ShopTerms'] }) {
+  const queries = useQueryClient();
+  const show = () => {
+    void queries.invalidateQueries({ queryKey: ['terms'] });
+    void queries.invalidateQueries({ queryKey: ['counter'] });
   };
-  const number = (name: (typeof TERMS)[number]) =>
-    Number(shown(name).replace(',', '.')) / (name === 'hourlyRate' ? 1 : 100);
-  const save = useSave(
-    (version: number) =>
+  const edit = useEdit({
+    name: 'terms',
+    schema: termsDraft,
+    saved: {
+      hourlyRate: String(kept.terms.hourlyRate),
+      easyShare: percent(kept.terms.easyShare),
+      askShare: percent(kept.terms.askShare),
+    },
+    version: kept.version,
+    send: (typed: Typed, version, key) =>
       ask(
         api.PUT('/api/shop/terms', {
+          params: { header: { 'Idempotency-Key': key } },
           body: {
             version,
-            hourlyRate: number('hourlyRate'),
-            easyShare: number('easyShare'),
-            askShare: number('askShare'),
+            hourlyRate: number(typed.hourlyRate),
+            easyShare: number(typed.easyShare) / 100,
+            askShare: number(typed.askShare) / 100,
           },
         }),
       ),
-    () => {
-      setTyped({});
-      void queries.invalidateQueries({ queryKey: ['terms'] });
-      void queries.invalidateQueries({ queryKey: ['counter'] });
-    },
-  );
-  if (!terms.data) return null;
+    done: show,
+    versionOf: (current: Schemas['ShopTerms']) => current.version,
+  });
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>
+      <EditNotices edit={edit} showTheirs={show} />
       {TERMS.map((name) => (
         <TextField
           key={name}
           size="small"
           label={texts.shopRules.terms[name]}
-          value={shown(name)}
-          onChange={(event) => setTyped({ ...typed, [name]: event.target.value })}
+          value={edit.value[name]}
+          onChange={(event) => edit.change({ ...edit.value, [name]: event.target.value })}
           slotProps={{ htmlInput: { inputMode: 'decimal' } }}
         />
       ))}
-      <Button
-        variant="outlined"
-        disabled={save.busy || Object.keys(typed).length === 0}
-        onClick={() => void save.run(terms.data.version)}
-      >
+      <Button variant="outlined" disabled={edit.busy || !edit.changed} onClick={() => void edit.save()}>
         {texts.shopRules.saveTerms}
       </Button>
-      {save.refused && <span role="alert">{save.refused.message}</span>}
+      {edit.refused && <span role="alert">{edit.refused.message}</span>}
     </Box>
   );
 }

@@ -2,9 +2,9 @@ import { Box, Button } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, ask, type Schemas } from '../../api/client';
-import { StaleNotice } from '../../parts/StaleNotice';
+import { EditNotices } from '../../parts/EditNotices';
 import { useDraft } from '../../parts/useDraft';
-import { useSave } from '../../parts/useSave';
+import { useEdit } from '../../parts/useEdit';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import type { Step } from '../job/StepTeeth';
@@ -12,7 +12,7 @@ import { Photos } from '../photo/Photos';
 import { KnownMachine } from './Counter';
 import { ElectricalChecks } from './ElectricalChecks';
 import { OwnersWord } from './OwnersWord';
-import { asIntake, IntakeForm, type IntakeDraft } from './IntakeForm';
+import { asIntake, intakeDraft, IntakeForm, type IntakeDraft } from './IntakeForm';
 import { useRefreshJob } from '../job/useRefreshJob';
 
 type Job = Schemas['Job'];
@@ -42,7 +42,7 @@ function draftOf(job: Job, hazards: string[]): IntakeDraft {
 /** Step 1 of a job that has been taken in: cautions to tick, what the owner said, and correcting it. */
 export function TakenIn({ job, go }: { job: Job; go: (to: Step) => void }) {
   const [correcting, setCorrecting] = useState(false);
-  const [draft] = useDraft<object>(`intake:${job.id}`);
+  const [draft] = useDraft(`intake:${job.id}`, intakeDraft);
   const hazards = useQuery({
     queryKey: ['job', job.id, 'hazards'],
     queryFn: () => ask(api.GET('/api/intake/{jobId}/hazards', { params: { path: { jobId: job.id } } })),
@@ -77,7 +77,7 @@ export function TakenIn({ job, go }: { job: Job; go: (to: Step) => void }) {
         sx={{
           m: 0,
           p: 1.5,
-          bgcolor: '#fff',
+          bgcolor: colour.white,
           borderLeft: `6px solid ${colour.kraft}`,
           fontSize: 17,
           whiteSpace: 'pre-wrap',
@@ -143,52 +143,51 @@ export function TakenIn({ job, go }: { job: Job; go: (to: Step) => void }) {
 
 function Correct({ job, hazards, close }: { job: Job; hazards: string[]; close: () => void }) {
   const refresh = useRefreshJob(job.id);
-  const [draft, setDraft] = useDraft<{ intake: IntakeDraft; version: number }>(`intake:${job.id}`);
-  const now = draft ?? { intake: draftOf(job, hazards), version: job.version };
-  const save = useSave(
-    (version: number) =>
+  const edit = useEdit({
+    name: `intake:${job.id}`,
+    schema: intakeDraft,
+    saved: draftOf(job, hazards),
+    version: job.version,
+    send: (next: IntakeDraft, version, key) =>
       ask(
         api.PUT('/api/intake/{jobId}', {
-          params: { path: { jobId: job.id }, query: { version } },
-          body: asIntake(now.intake),
+          params: { path: { jobId: job.id }, query: { version }, header: { 'Idempotency-Key': key } },
+          body: asIntake(next),
         }),
       ),
-    () => {
-      setDraft(undefined);
-      refresh();
-      close();
-    },
-  );
-  const theirs = save.refused?.status === 409 ? (save.refused.current as Job) : undefined;
+    done: refresh,
+    versionOf: (current: Job) => current.version,
+  });
+  const keep = async () => {
+    if (await edit.save()) close();
+  };
   return (
     <>
-      {theirs && (
-        <StaleNotice
-          showTheirs={() => {
-            save.clear();
-            setDraft(undefined);
-            refresh();
-            close();
-          }}
-          saveMine={() => void save.run(theirs.version)}
-        >
+      <EditNotices
+        edit={edit}
+        showTheirs={() => {
+          refresh();
+          close();
+        }}
+        saved={close}
+        theirs={(theirs) => (
           <Box
             dir="auto"
             sx={{ color: colour.inkSoft, maxHeight: 90, overflow: 'auto', overflowWrap: 'anywhere' }}
           >
             {theirs.maker} {theirs.model}: {theirs.complaint.slice(0, 400)}
           </Box>
-        </StaleNotice>
-      )}
+        )}
+      />
       <Box component="h2" sx={{ fontSize: 17 }}>
         {texts.intake.correctTitle}
       </Box>
       <IntakeForm
-        draft={now.intake}
-        change={(intake) => setDraft({ intake, version: now.version })}
-        refused={theirs ? undefined : save.refused}
-        busy={save.busy}
-        submit={() => void save.run(now.version)}
+        draft={edit.value}
+        change={edit.change}
+        refused={edit.refused}
+        busy={edit.busy}
+        submit={() => void keep()}
         saveWords={texts.intake.correct}
       />
     </>

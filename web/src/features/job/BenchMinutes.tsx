@@ -1,34 +1,41 @@
 import { Box, Button, TextField } from '@mui/material';
+import { z } from 'zod';
 import { api, ask, type Schemas } from '../../api/client';
-import { useDraft } from '../../parts/useDraft';
-import { useSave } from '../../parts/useSave';
+import { EditNotices } from '../../parts/EditNotices';
+import { useEdit } from '../../parts/useEdit';
 import { texts } from '../../texts';
 import { useRefreshJob } from './useRefreshJob';
+
+const minutes = z.string();
+/** The minutes themselves are what a save says it was begun from; none stood there. */
+const NONE = -1;
 
 /** Minutes at the bench in all: the next estimate for this model is made of them. */
 export function BenchMinutes({ job }: { job: Schemas['Job'] }) {
   const refresh = useRefreshJob(job.id);
-  const [draft, setDraft] = useDraft<string>(`minutes:${job.id}`);
-  const save = useSave(
-    (minutes: number) =>
+  const edit = useEdit({
+    name: `minutes:${job.id}`,
+    schema: minutes,
+    saved: String(job.benchMinutes ?? ''),
+    version: job.benchMinutes ?? NONE,
+    send: (typed: string, from, key) =>
       ask(
         api.POST('/api/job/{id}/bench-minutes', {
-          params: { path: { id: job.id } },
-          body: { ...(job.benchMinutes !== undefined && { from: job.benchMinutes }), minutes },
+          params: { path: { id: job.id }, header: { 'Idempotency-Key': key } },
+          body: { ...(from !== NONE && { from }), minutes: Number(typed) },
         }),
       ),
-    () => {
-      setDraft(undefined);
-      refresh();
-    },
-  );
-  const typed = draft ?? String(job.benchMinutes ?? '');
+    done: refresh,
+    after: Number,
+    versionOf: (current: Schemas['Job']) => current.benchMinutes ?? NONE,
+  });
+  const typed = edit.value;
   return (
     <Box
       component="form"
       onSubmit={(event) => {
         event.preventDefault();
-        if (typed) void save.run(Number(typed));
+        if (typed) void edit.save();
       }}
       sx={{ display: 'flex', gap: 1, alignItems: 'end', mb: 2 }}
     >
@@ -36,15 +43,16 @@ export function BenchMinutes({ job }: { job: Schemas['Job'] }) {
         size="small"
         label={texts.benchMinutes.label}
         value={typed}
-        onChange={(event) => setDraft(event.target.value.replace(/\D/g, ''))}
-        error={save.refused !== undefined}
-        helperText={save.refused?.message}
+        onChange={(event) => edit.change(event.target.value.replace(/\D/g, ''))}
+        error={edit.refused !== undefined}
+        helperText={edit.refused?.message}
         slotProps={{ htmlInput: { inputMode: 'numeric' } }}
         sx={{ width: 210 }}
       />
-      <Button type="submit" variant="outlined" disabled={draft === undefined || typed === '' || save.busy}>
+      <Button type="submit" variant="outlined" disabled={!edit.changed || typed === '' || edit.busy}>
         {texts.benchMinutes.keep}
       </Button>
+      <EditNotices edit={edit} showTheirs={refresh} theirs={(current) => current.benchMinutes ?? ''} />
     </Box>
   );
 }

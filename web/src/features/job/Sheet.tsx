@@ -158,7 +158,17 @@ function Head(props: {
           </Box>
           {job.maker} {job.model}
         </Box>
-        <Box sx={{ color: colour.inkSoft, flex: 1, minWidth: 60 }}>
+        <Box
+          title={job.waitsFor}
+          sx={{
+            color: colour.inkSoft,
+            flex: 1,
+            minWidth: 60,
+            whiteSpace: 'nowrap',
+            overflow: 'hidden',
+            textOverflow: 'ellipsis',
+          }}
+        >
           {texts.places[job.place]}
           {job.waitsFor && `, ${job.waitsFor}`}
         </Box>

@@ -1,6 +1,8 @@
 import { Box, Button, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
+import { z } from 'zod';
 import { api, ask, newKey, type Schemas } from '../../api/client';
+import { DraftNotices } from '../../parts/EditNotices';
 import { Key } from '../../parts/Key';
 import { Notice } from '../../parts/Notice';
 import { useDraft } from '../../parts/useDraft';
@@ -13,6 +15,8 @@ import { Culprits } from '../diagnosis/Culprits';
 import { BenchMinutes } from './BenchMinutes';
 import { STEPS, type Step } from './StepTeeth';
 import { useRefreshJob } from './useRefreshJob';
+
+const note = z.string();
 
 type NotedStep = keyof typeof texts.notes.ask;
 
@@ -27,7 +31,7 @@ export function StepNotes({
   go: (to: Step) => void;
 }) {
   const refresh = useRefreshJob(job.id);
-  const [draft, setDraft] = useDraft<{ text: string; key: string }>(`note:${job.id}:${step}`);
+  const [draft, setDraft, about] = useDraft(`note:${job.id}:${step}`, note);
   const journal = useQuery({
     queryKey: ['job', job.id, 'journal', 'notes'],
     queryFn: () => ask(api.GET('/api/job/{id}/journal', { params: { path: { id: job.id } } })),
@@ -41,8 +45,8 @@ export function StepNotes({
     (done: boolean) =>
       ask(
         api.POST('/api/job/{id}/note', {
-          params: { path: { id: job.id }, header: { 'Idempotency-Key': draft?.key ?? newKey() } },
-          body: { step, what: draft?.text ?? '', done },
+          params: { path: { id: job.id }, header: { 'Idempotency-Key': about.key || newKey() } },
+          body: { step, what: draft ?? '', done },
         }),
       ),
     () => {
@@ -81,8 +85,8 @@ export function StepNotes({
         minRows={3}
         fullWidth
         sx={{ mt: 2 }}
-        value={draft?.text ?? ''}
-        onChange={(event) => setDraft({ text: event.target.value, key: draft?.key ?? newKey() })}
+        value={draft ?? ''}
+        onChange={(event) => setDraft(event.target.value)}
         error={save.refused !== undefined}
         helperText={save.refused?.message}
       />
@@ -92,12 +96,13 @@ export function StepNotes({
         </Button>
         <Button
           variant="outlined"
-          disabled={save.busy || !draft?.text.trim()}
+          disabled={save.busy || !draft?.trim()}
           onClick={() => void save.run(false)}
         >
           {texts.notes.keep}
         </Button>
         <Key>Alt+Enter</Key>
+        <DraftNotices about={about} />
         {save.busy && <Notice look="calm">{texts.saving}</Notice>}
       </Box>
     </>

@@ -34,12 +34,12 @@ export function StepTeeth({ job, step }: { job: Schemas['Job']; step: Step }) {
                   height: engaged ? 56 : 46,
                   clipPath: 'polygon(9% 0, 91% 0, 100% 100%, 0 100%)',
                   bgcolor: engaged ? colour.engaged : done ? colour.done : colour.kraft,
-                  color: engaged ? '#fff' : done ? colour.doneInk : colour.ink,
+                  color: engaged ? colour.white : done ? colour.doneInk : colour.ink,
                   textDecoration: 'none',
                   fontSize: 13.5,
                   fontWeight: engaged ? 700 : 500,
                   whiteSpace: 'nowrap',
-                  '&:focus-visible': { bgcolor: colour.ink, color: '#fff' },
+                  '&:focus-visible': { bgcolor: colour.ink, color: colour.white },
                 }}
               >
                 {texts.steps[name]}

@@ -2,7 +2,7 @@ import { Box } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { Notice } from '../../parts/Notice';
 import { lengthWords, useUnit, type Unit } from '../../parts/unit';
-import { angleWords, shiftWords } from '../../parts/words';
+import { angleWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { HowPicture } from './HowPicture';
@@ -27,7 +27,7 @@ export function Answers(props: {
       ))}
       {answer.nextReading && (
         <Notice look="next">
-          <HowPicture what={answer.nextReading.what} teeth={answer.nextReading.overTeeth} />
+          <HowPicture what={answer.nextReading.what} teeth={answer.nextReading.parameter} />
           <Box>
             <Box sx={{ fontSize: 17, fontWeight: 700, lineHeight: 1.25 }}>
               {texts.read.next(answer.nextReading.words, answer.nextReading.again)}{' '}
@@ -96,9 +96,7 @@ function Bar(props: {
   const details = [
     angleWords(candidate.pressureAngleDeg),
     candidate.addendumCoefficient < 1 ? 'stub teeth' : '',
-    candidate.kind === 'external' || candidate.kind === 'internal'
-      ? shiftWords(candidate.profileShiftCoefficient)
-      : '',
+    candidate.kind === 'external' || candidate.kind === 'internal' ? candidate.shift : '',
     candidate.helixAngleDeg > 0
       ? `slant ${candidate.helixAngleDeg.toFixed(1)}° ± ${candidate.angleUncertaintyDeg.toFixed(1)}`
       : '',
@@ -117,7 +115,7 @@ function Bar(props: {
         minHeight: 33,
         px: 0.75,
         cursor: 'pointer',
-        bgcolor: props.chosen ? '#fff' : 'transparent',
+        bgcolor: props.chosen ? colour.white : 'transparent',
         outline: props.chosen ? `2px solid ${colour.go}` : 'none',
         '&:focus-within': { outline: `3px solid ${colour.nextEdge}` },
       }}
@@ -138,7 +136,7 @@ function Bar(props: {
       <Box sx={{ height: 20, bgcolor: colour.kraft }}>
         <Box
           className="moves"
-          sx={{ height: 20, width: `${percent}%`, bgcolor: props.first ? colour.go : '#6f8f86' }}
+          sx={{ height: 20, width: `${percent}%`, bgcolor: props.first ? colour.go : colour.goSoft }}
         />
       </Box>
       <Box sx={{ fontFamily: font.figures, fontWeight: 700, fontSize: 18, textAlign: 'right' }}>

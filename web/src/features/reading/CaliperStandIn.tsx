@@ -45,16 +45,14 @@ export function CaliperStandIn({ first }: { first: number }) {
     const what = into?.dataset['cableWhat'];
     setHint(!into?.isConnected || !what);
     if (!into?.isConnected || !what) return;
-    const over = Number(into.dataset['cableOverTeeth']);
-    const pitches = Number(into.dataset['cablePitches']);
+    const parameter = Number(into.dataset['cableParameter']);
     const sent = await ask(
       api.GET('/api/standin/caliper', {
         params: {
           query: {
             number,
             what,
-            ...(over > 0 ? { overTeeth: over } : {}),
-            ...(pitches > 0 ? { pitches } : {}),
+            ...(parameter > 0 ? { parameter } : {}),
           },
         },
       }),
@@ -102,7 +100,7 @@ export function CaliperStandIn({ first }: { first: number }) {
         <Box
           component="button"
           type="button"
-          sx={{ ...button, bgcolor: colour.go, color: '#fff', fontWeight: 700 }}
+          sx={{ ...button, bgcolor: colour.go, color: colour.white, fontWeight: 700 }}
           onClick={() => void send()}
         >
           {texts.read.cable.send} <Key>F9</Key>

@@ -1,23 +1,18 @@
 import type { Schemas } from '../../api/client';
 import { colour } from '../../theme';
+import { READING, type What } from './draft';
 
 /** A small picture of how the caliper is held: the gear in bone, the jaws in steel, what is read in amber. */
-export function HowPicture({
-  what,
-  teeth = 3,
-}: {
-  what: Schemas['ReadingEntry']['what'];
-  teeth?: number | undefined;
-}) {
+export function HowPicture({ what, teeth = 3 }: { what: What; teeth?: number | undefined }) {
   return (
     <svg width="92" height="64" viewBox="0 0 92 64" aria-hidden="true" style={{ flex: 'none' }}>
       <rect width="92" height="64" fill={colour.mat} />
-      {picture(what, teeth)}
+      {picture(READING[what].jaws, teeth)}
     </svg>
   );
 }
 
-const steel = '#b9c4c0';
+const steel = colour.steel;
 
 function Jaw({ x, y, width = 7, height = 40 }: { x: number; y: number; width?: number; height?: number }) {
   return <rect x={x} y={y} width={width} height={height} fill={steel} stroke={colour.ink} />;
@@ -56,9 +51,9 @@ function Between({ x1, x2, y }: { x1: number; x2: number; y: number }) {
   );
 }
 
-function picture(what: Schemas['ReadingEntry']['what'], teeth: number) {
-  switch (what) {
-    case 'tipDiameter':
+function picture(jaws: Schemas['KindView']['jaws'], teeth: number) {
+  switch (jaws) {
+    case 'overTips':
       return (
         <>
           <Wheel cx={46} cy={34} r={22} />
@@ -67,7 +62,7 @@ function picture(what: Schemas['ReadingEntry']['what'], teeth: number) {
           <Between x1={24} x2={68} y={60} />
         </>
       );
-    case 'rootDiameter':
+    case 'inSpaces':
       return (
         <>
           <Wheel cx={46} cy={34} r={24} />
@@ -75,16 +70,24 @@ function picture(what: Schemas['ReadingEntry']['what'], teeth: number) {
           <Between x1={27} x2={65} y={60} />
         </>
       );
-    case 'span':
-    case 'chordOverTips': {
+    case 'overTeeth':
+    case 'overCorners': {
       const n = Math.min(5, Math.max(2, teeth));
       const left = 46 - 6 * n;
-      const inset = what === 'span' ? 3 : 4;
+      const inset = jaws === 'overTeeth' ? 3 : 4;
       return (
         <>
           <Row x={46 - 6 * (n + 2)} y={46} n={n + 2} />
-          <Jaw x={left + inset - 7} y={what === 'span' ? 4 : 0} height={what === 'span' ? 38 : 36} />
-          <Jaw x={92 - left - inset} y={what === 'span' ? 4 : 0} height={what === 'span' ? 38 : 36} />
+          <Jaw
+            x={left + inset - 7}
+            y={jaws === 'overTeeth' ? 4 : 0}
+            height={jaws === 'overTeeth' ? 38 : 36}
+          />
+          <Jaw
+            x={92 - left - inset}
+            y={jaws === 'overTeeth' ? 4 : 0}
+            height={jaws === 'overTeeth' ? 38 : 36}
+          />
           <Between x1={left + inset} x2={92 - left - inset} y={12} />
         </>
       );
@@ -100,7 +103,7 @@ function picture(what: Schemas['ReadingEntry']['what'], teeth: number) {
           <Between x1={20} x2={72} y={60} />
         </>
       );
-    case 'centreDistance':
+    case 'overShafts':
       return (
         <>
           <Wheel cx={26} cy={34} r={17} z={12} />
@@ -108,7 +111,7 @@ function picture(what: Schemas['ReadingEntry']['what'], teeth: number) {
           <Between x1={26} x2={63} y={34} />
         </>
       );
-    case 'pitchesAlong':
+    case 'along':
       return (
         <>
           <Row x={10} y={48} n={6} />
@@ -117,7 +120,7 @@ function picture(what: Schemas['ReadingEntry']['what'], teeth: number) {
           <Jaw x={60} y={6} height={36} />
         </>
       );
-    case 'toothHeight':
+    case 'depthRod':
       return (
         <>
           <Row x={22} y={46} n={4} />
@@ -126,8 +129,7 @@ function picture(what: Schemas['ReadingEntry']['what'], teeth: number) {
           <path d="M56 35V46M53 35h6M53 46h6" stroke={colour.measure} strokeWidth="2" />
         </>
       );
-    case 'helixAngle':
-    case 'leadAngle':
+    case 'slant':
       return (
         <>
           <rect x="10" y="8" width="72" height="48" fill={colour.paper} />
@@ -137,7 +139,7 @@ function picture(what: Schemas['ReadingEntry']['what'], teeth: number) {
           <path d="M34 52V12M34 30q4 -1 6 2" stroke={colour.engaged} strokeWidth="2" fill="none" />
         </>
       );
-    case 'coneAngle':
+    case 'cone':
       return (
         <>
           <path d="M20 54L40 14h12L72 54z" fill={colour.bone} stroke={colour.ink} />

@@ -8,23 +8,12 @@ export function JobGearMat({ jobId }: { jobId: number }) {
     queryKey: ['job', jobId, 'gear'],
     queryFn: () => ask(api.GET('/api/reading/{jobId}', { params: { path: { jobId } } })),
   });
-  const taken = gear.data?.taken;
-  const answer = gear.data?.answer;
-  const chosen = taken
-    ? Math.max(
-        0,
-        answer?.candidates.findIndex(
-          (c) => c.pitch.value === taken.pitch.value && c.pressureAngleDeg === taken.pressureAngleDeg,
-        ) ?? 0,
-      )
-    : 0;
   return (
     <ReadingMat
       name={gear.data?.name ?? ''}
       bore={gear.data?.bore ?? ''}
-      answer={answer}
-      chosen={chosen}
-      overlay={false}
+      candidate={gear.data?.taken ?? gear.data?.answer?.candidates[0]}
+      readings={gear.data?.answer?.readings ?? []}
     />
   );
 }

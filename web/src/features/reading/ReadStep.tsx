@@ -5,8 +5,8 @@ import { useNavigate } from 'react-router';
 import { api, ask, type Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
 import { Notice } from '../../parts/Notice';
-import { StaleNotice } from '../../parts/StaleNotice';
-import { useDraft } from '../../parts/useDraft';
+import { EditNotices } from '../../parts/EditNotices';
+import { useEdit } from '../../parts/useEdit';
 import { useKeys } from '../../parts/useKeys';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
@@ -15,7 +15,7 @@ import { Frame } from '../job/Frame';
 import { useRefreshJob } from '../job/useRefreshJob';
 import { Answers } from './Answers';
 import { CaliperStandIn } from './CaliperStandIn';
-import { countingLines, draftOf, gearEntryOf, gearSpecOf, othersOf, type GearDraft } from './draft';
+import { countingLines, draftOf, gearDraft, gearEntryOf, othersOf, type GearDraft } from './draft';
 import { ReadingMat } from './ReadingMat';
 import { ReadingStrip } from './ReadingStrip';
 import { SheetButton } from './SheetButton';
@@ -50,31 +50,34 @@ function Reading({
   const navigate = useNavigate();
   const shop = useQuery({ queryKey: ['shop'], queryFn: () => ask(api.GET('/api/shop')) });
   const me = shop.data?.here?.id;
-  const [kept, setKept] = useDraft<GearDraft>(`gear-2:${job.id}`);
   const [chosen, setChosen] = useState(0);
   const [overlay, setOverlay] = useState(false);
   const [reason, setReason] = useState('');
-  const draft = kept ?? draftOf(gear, me);
+  const refresh = useRefreshJob(job.id);
   const others = othersOf(gear, me);
+  const edit = useEdit({
+    name: `gear:${job.id}`,
+    schema: gearDraft,
+    saved: draftOf(gear, me),
+    version: gear.version,
+    send: (next: GearDraft, version, key) =>
+      ask(
+        api.PUT('/api/reading/{jobId}', {
+          params: { path: { jobId: job.id }, header: { 'Idempotency-Key': key } },
+          body: { version, gear: gearEntryOf(next, spans, countingLines(others, next.leftOut)) },
+        }),
+      ),
+    done: (saved) => {
+      queries.setQueryData(['job', job.id, 'gear'], saved);
+      refresh();
+    },
+    versionOf: (current: Schemas['GearRead']) => current.version,
+  });
+  const { value: draft, change: setKept } = edit;
   const othersLines = countingLines(others, draft.leftOut);
   const spans = useSpans(draft.teeth);
   const live = useIdentify(draft, spans, othersLines);
   const candidate = live.answer?.candidates[chosen] ?? live.answer?.candidates[0];
-  const refresh = useRefreshJob(job.id);
-  const save = useSave(
-    (version: number) =>
-      ask(
-        api.PUT('/api/reading/{jobId}', {
-          params: { path: { jobId: job.id } },
-          body: { version, gear: gearEntryOf(draft, spans, othersLines) },
-        }),
-      ),
-    (saved) => {
-      queries.setQueryData(['job', job.id, 'gear'], saved);
-      setKept(undefined);
-      refresh();
-    },
-  );
   const take = useSave(
     (version: number) =>
       ask(
@@ -83,15 +86,12 @@ function Reading({
           body: { version, choice: chosen, reason },
         }),
       ),
-    () => {
-      refresh();
-      void navigate(`/job/${job.id}/get`);
-    },
+    refresh,
   );
   const takeIt = async () => {
     if (!candidate || live.refused) return;
-    const saved = kept ? await save.run(draft.version) : gear;
-    if (saved) await take.run(saved.version);
+    const saved = edit.changed ? await edit.save() : gear;
+    if (saved && (await take.run(saved.version))) void navigate(`/job/${job.id}/get`);
   };
   const step = (by: number) =>
     setChosen((now) => Math.max(0, Math.min((live.answer?.candidates.length ?? 1) - 1, now + by)));
@@ -101,17 +101,17 @@ function Reading({
     ArrowDown: () => step(1),
     ArrowUp: () => step(-1),
   });
-  const conflict = [save.refused, take.refused].find((r) => r?.status === 409);
-  const theirs = conflict?.current as Schemas['GearRead'] | undefined;
-  const refused = [save.refused, take.refused].find((r) => r && r.status !== 409);
+  const overtaken = take.refused?.status === 409 ? take.refused : undefined;
+  const refused = edit.refused ?? (overtaken ? undefined : take.refused);
   return (
     <Frame
       mat={
         <ReadingMat
           name={draft.name}
           bore={draft.bore}
-          answer={live.answer}
-          chosen={candidate && live.answer?.candidates[chosen] ? chosen : 0}
+          candidate={candidate}
+          other={live.answer?.candidates.find((c) => c !== candidate)}
+          readings={live.answer?.readings ?? []}
           overlay={overlay}
           toggleOverlay={() => setOverlay(!overlay)}
         />
@@ -131,22 +131,30 @@ function Reading({
           onChange={(event) => setKept({ ...draft, name: event.target.value })}
         />
       </Box>
-      {theirs && (
-        <StaleNotice
-          words={texts.read.stale}
-          showTheirs={() => {
-            save.clear();
-            take.clear();
-            setKept(undefined);
-            refresh();
-          }}
-          saveMine={() => void save.run(theirs.version)}
-        >
+      <EditNotices
+        edit={edit}
+        words={texts.read.stale}
+        showTheirs={refresh}
+        theirs={(theirs) => (
           <Box component="span" sx={{ color: colour.inkSoft }}>
             {theirs.toothCount} {texts.read.teeth}:{' '}
             {theirs.readings.map((r) => `${r.typed} (${r.readBy})`).join(' · ')}
           </Box>
-        </StaleNotice>
+        )}
+      />
+      {overtaken && (
+        <Notice look="next" role="alert">
+          <Box sx={{ flex: 1 }}>{overtaken.message}</Box>
+          <Button
+            variant="outlined"
+            onClick={() => {
+              take.clear();
+              refresh();
+            }}
+          >
+            {texts.stale.theirs}
+          </Button>
+        </Notice>
       )}
       <ReadingStrip
         draft={draft}
@@ -193,7 +201,7 @@ function Reading({
             <Button
               variant="contained"
               data-take=""
-              disabled={save.busy || take.busy || live.refused !== undefined}
+              disabled={edit.busy || take.busy || live.refused !== undefined}
               onClick={() => void takeIt()}
             >
               {texts.read.take(candidate.name, candidate.toothCount)}
@@ -203,12 +211,12 @@ function Reading({
         </>
       )}
       <Box sx={{ display: 'flex', gap: 2, mt: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
-        {kept && (
-          <Button variant="outlined" disabled={save.busy} onClick={() => void save.run(draft.version)}>
-            {save.busy ? texts.saving : texts.read.keep}
+        {edit.changed && (
+          <Button variant="outlined" disabled={edit.busy} onClick={() => void edit.save()}>
+            {edit.busy ? texts.saving : texts.read.keep}
           </Button>
         )}
-        {live.answer && live.answer.candidates.some((c) => gearSpecOf(c)) && (
+        {live.answer && live.answer.candidates.some((c) => c.gear) && (
           <SheetButton answer={live.answer} title={texts.read.sheetTitle(job.trayNumber)} />
         )}
         {gear.takenWords && (

@@ -3,13 +3,12 @@ import type { Schemas } from '../../api/client';
 import { GearDrawing } from '../../mat/GearDrawing';
 import { Mat } from '../../mat/Mat';
 import { texts } from '../../texts';
-import { angleWords, shiftWords } from '../../parts/words';
+import { angleWords } from '../../parts/words';
 import { colour } from '../../theme';
 import { lengthWords, useUnit, type Unit } from '../../parts/unit';
-import { gearSpecOf } from './draft';
-import { useDifference, useDrawing } from './useIdentify';
+import { useDifference, useDrawing, type OnTheMat } from './useIdentify';
 
-function countWords(candidate: Schemas['CandidateView']): string {
+function countWords(candidate: OnTheMat): string {
   if (candidate.kind === 'rack') return '';
   return `, ${candidate.toothCount} ${candidate.kind === 'worm' ? texts.read.starts : texts.read.teeth}`;
 }
@@ -19,23 +18,23 @@ function signed(mm: number, unit: Unit): string {
   return `${sign}${lengthWords(Math.abs(mm), unit, 3)}`;
 }
 
-/** The candidate on the mat, the second one over it where asked. */
+/** A gear on the mat, a second one over it where asked. */
 export function ReadingMat(props: {
   name: string;
   bore: string;
-  answer: Schemas['Identified'] | undefined;
-  chosen: number;
-  overlay: boolean;
+  candidate: OnTheMat | undefined;
+  /** What may be laid over it. */
+  other?: OnTheMat | undefined;
+  readings: Schemas['ReadingView'][];
+  overlay?: boolean;
   toggleOverlay?: () => void;
 }) {
-  const { answer } = props;
-  const candidate = answer?.candidates[props.chosen];
-  const other = answer?.candidates[props.chosen === 0 ? 1 : 0];
-  const drawing = useDrawing(candidate, props.bore, answer?.readings ?? []);
-  const second = useDrawing(props.overlay ? other : undefined, '', []);
-  const difference = useDifference(props.overlay ? candidate : undefined, props.overlay ? other : undefined);
+  const { candidate, other, overlay = false } = props;
+  const drawing = useDrawing(candidate, props.bore, props.readings);
+  const second = useDrawing(overlay ? other : undefined, '', []);
+  const difference = useDifference(overlay ? candidate : undefined, overlay ? other : undefined);
   const unit = useUnit();
-  const drawn = candidate !== undefined && gearSpecOf(candidate) !== undefined;
+  const drawn = candidate?.gear !== undefined;
   const shown = drawn ? drawing : undefined;
   return (
     <Mat
@@ -46,7 +45,7 @@ export function ReadingMat(props: {
           <>
             <Box>
               ■ {candidate.name}, {angleWords(candidate.pressureAngleDeg)}
-              {drawn && `, ${shiftWords(candidate.profileShiftCoefficient)}`}
+              {drawn && `, ${candidate.shift}`}
             </Box>
             {shown && (
               <Box sx={{ opacity: 0.95 }}>
@@ -56,13 +55,13 @@ export function ReadingMat(props: {
                 {shown.boreMm > 0 && ` · ${texts.mat.bore} ${lengthWords(shown.boreMm, unit)}`}
               </Box>
             )}
-            {props.overlay && other && (
-              <Box sx={{ color: '#ffb79d' }}>
+            {overlay && other && (
+              <Box sx={{ color: colour.over }}>
                 ┄ {other.name}, {angleWords(other.pressureAngleDeg)}
               </Box>
             )}
             {difference && (
-              <Box sx={{ color: '#ffb79d' }}>
+              <Box sx={{ color: colour.over }}>
                 {texts.read.differFor}{' '}
                 {texts.read.differ(
                   signed(difference.tipMm, unit),
@@ -76,13 +75,13 @@ export function ReadingMat(props: {
               <Box
                 component="button"
                 type="button"
-                aria-pressed={props.overlay}
+                aria-pressed={overlay}
                 onClick={props.toggleOverlay}
                 sx={{
                   font: 'inherit',
                   border: 0,
-                  bgcolor: props.overlay ? colour.goPale : '#163b34',
-                  color: props.overlay ? colour.ink : colour.paper,
+                  bgcolor: overlay ? colour.goPale : colour.matDark,
+                  color: overlay ? colour.ink : colour.paper,
                   mt: 0.5,
                   minHeight: 32,
                   pointerEvents: 'auto',
@@ -101,7 +100,7 @@ export function ReadingMat(props: {
           <GearDrawing
             drawing={shown}
             pen={pen}
-            overlay={props.overlay ? second : undefined}
+            overlay={overlay ? second : undefined}
             difference={difference}
           />
         )

@@ -65,8 +65,8 @@ export function Row(props: {
             color: colour.ink,
             width: '100%',
             minHeight: 34,
-            border: `1px solid ${props.message ? colour.danger : '#cdbf9f'}`,
-            bgcolor: '#fff',
+            border: `1px solid ${props.message ? colour.danger : colour.fieldEdge}`,
+            bgcolor: colour.white,
             px: 1,
           }}
         />
@@ -139,7 +139,7 @@ export function Agreement({ sigmas }: { sigmas: number }) {
       sx={{
         position: 'relative',
         height: 18,
-        background: `linear-gradient(90deg, #efc9a6, ${colour.goPale} 28%, ${colour.goPale} 72%, #efc9a6)`,
+        background: `linear-gradient(90deg, ${colour.warm}, ${colour.goPale} 28%, ${colour.goPale} 72%, ${colour.warm})`,
         '&::before': {
           content: '""',
           position: 'absolute',

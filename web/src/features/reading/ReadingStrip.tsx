@@ -12,8 +12,9 @@ import {
   entriesOf,
   lineOf,
   MATE_READINGS,
-  MORE,
-  overTeeth,
+  parameterOf,
+  readable,
+  READING,
   usualRows,
   withKind,
   type GearDraft,
@@ -25,19 +26,21 @@ import {
 import { Agreement, Count, Row } from './ReadingRow';
 import type { Live } from './useIdentify';
 
-const MARKS: Record<What, MarkName> = {
-  tipDiameter: 'tip',
-  rootDiameter: 'root',
-  span: 'span',
+const MARKS: Record<Schemas['KindView']['jaws'], MarkName> = {
+  overTips: 'tip',
+  inSpaces: 'root',
+  overTeeth: 'span',
+  overCorners: 'span',
   overPins: 'pins',
-  centreDistance: 'centre',
-  chordOverTips: 'span',
-  pitchesAlong: 'along',
-  toothHeight: 'depth',
-  helixAngle: 'angle',
-  leadAngle: 'angle',
-  coneAngle: 'angle',
+  overShafts: 'centre',
+  along: 'along',
+  depthRod: 'depth',
+  slant: 'angle',
+  cone: 'angle',
 };
+
+/** What a row begins with when it is added. */
+const FIRST_PITCHES = 5;
 
 const KINDS: Kind[] = ['external', 'internal', 'rack', 'worm', 'bevel'];
 
@@ -79,20 +82,20 @@ export function ReadingStrip(props: {
       change({ ...draft, lines: [...draft.lines, { what: 'tipDiameter', ofMate: true, typed: '' }] });
   };
   const row = (line: Line, index: number) => {
-    const k = overTeeth(draft.lines, index, spans, props.othersLines);
+    const k = parameterOf(draft.lines, index, spans, props.othersLines);
     const understood = live.understood(index);
     const residual = live.residual(index, candidate);
     const named = labelOf(line, k);
     return (
       <Row
         key={index}
-        mark={MARKS[line.what]}
+        mark={MARKS[READING[line.what].jaws]}
         label={line.ofMate ? texts.read.ofMate(named) : named}
-        shortLabel={countOf(line) === undefined && line.what !== 'span' ? undefined : shortOf(line.what)}
+        shortLabel={READING[line.what].parameter && texts.read.what[line.what].short}
         labelField={<LineCount line={line} k={k} set={(part) => setLine(index, part)} />}
         value={line.typed}
         unit={line.unit === 'in' && line.typed !== '' ? 'in' : undefined}
-        cable={{ what: line.what, 'over-teeth': k, pitches: line.pitches }}
+        cable={{ what: line.what, parameter: k }}
         set={(typed) => {
           const { unit: before, ...rest } = line;
           const meant = line.typed === '' ? unit : (before ?? 'mm');
@@ -104,7 +107,7 @@ export function ReadingStrip(props: {
                     ...rest,
                     typed,
                     ...(meant === 'in' && typed !== '' ? { unit: 'in' as const } : {}),
-                    ...(line.what === 'span' && k !== undefined && typed ? { overTeeth: k } : {}),
+                    ...(k !== undefined && typed ? { parameter: k } : {}),
                   }
                 : l,
             ),
@@ -179,7 +182,7 @@ export function ReadingStrip(props: {
         line.ofMate || !applies(draft.kind, line) ? null : row(line, index),
       )}
       {mateShown && (
-        <Box sx={{ bgcolor: '#f3ecdb', px: 0.5 }}>
+        <Box sx={{ bgcolor: colour.kraftPale, px: 0.5 }}>
           <Row
             mark="centre"
             label={texts.read.mateCount}
@@ -252,12 +255,12 @@ export function ReadingStrip(props: {
             add({
               what: what as What,
               typed: '',
-              ...(what === 'chordOverTips' || what === 'pitchesAlong' ? { pitches: 5 } : {}),
+              ...(READING[what as What].parameter === 'pitches' ? { parameter: FIRST_PITCHES } : {}),
             })
           }
           options={[
             ['', `${texts.read.add} …`],
-            ...MORE[draft.kind].map((what): [string, string] => [
+            ...readable(draft.kind).map((what): [string, string] => [
               what,
               labelOf({ what, typed: '' }, undefined),
             ]),
@@ -291,77 +294,28 @@ function extra(draft: GearDraft, index: number): boolean {
   return before >= (ofMate ? 1 : usualRows(draft.kind));
 }
 
-function labelOf(line: Line, k: number | undefined): string {
-  switch (line.what) {
-    case 'span':
-      return texts.read.span(k ?? '…');
-    case 'centreDistance':
-      return texts.read.centre(line.mateToothCount ?? '…');
-    case 'overPins':
-      return texts.read.pins(line.pinDiameterMm ?? '…');
-    case 'chordOverTips':
-      return texts.read.chord(line.pitches ?? '…');
-    case 'pitchesAlong':
-      return texts.read.along(line.pitches ?? '…');
-    default:
-      return texts.read.what[line.what];
-  }
-}
-
-function shortOf(what: What): string | undefined {
-  switch (what) {
-    case 'span':
-    case 'centreDistance':
-    case 'overPins':
-    case 'chordOverTips':
-    case 'pitchesAlong':
-      return texts.read.short[what];
-    default:
-      return undefined;
-  }
-}
-
-function countOf(line: Line): number | undefined {
-  return line.pitches ?? line.mateToothCount ?? line.pinDiameterMm ?? (shortOf(line.what) ? 0 : undefined);
+function labelOf(line: Line, parameter: number | undefined): string {
+  return texts.read.what[line.what].of(parameter ?? '…');
 }
 
 /** The little number that belongs to what is read: teeth, pitches, pin. */
 function LineCount(props: { line: Line; k: number | undefined; set: (part: Partial<Line>) => void }) {
-  const { line, set } = props;
-  switch (line.what) {
-    case 'span':
-      return (
-        <Count value={props.k} label={texts.read.overTeeth} set={(teeth) => set({ overTeeth: teeth })} />
-      );
-    case 'centreDistance':
-      return (
-        <Count
-          value={line.mateToothCount}
-          label={texts.read.mateTeeth}
-          set={(teeth) => set({ mateToothCount: teeth })}
-        />
-      );
-    case 'overPins':
-      return (
-        <Count
-          value={line.pinDiameterMm}
-          label={texts.read.pin}
-          set={(pin) => set({ pinDiameterMm: pin })}
-          fractional
-        />
-      );
-    case 'chordOverTips':
-    case 'pitchesAlong':
-      return <Count value={line.pitches} label={texts.read.pitches} set={(pitches) => set({ pitches })} />;
-    default:
-      return null;
-  }
+  const parameter = READING[props.line.what].parameter;
+  if (!parameter) return null;
+  return (
+    <Count
+      value={props.k}
+      label={texts.read.parameters[parameter]}
+      set={(number) => props.set({ parameter: number })}
+      fractional={parameter === 'pinMm'}
+    />
+  );
 }
 
 /** A reading somebody else took: it stays, and it counts unless it is set aside. */
 function Others(props: { reading: Schemas['ReadingLine']; counts: boolean; toggle: () => void }) {
   const { reading } = props;
-  const named = labelOf(lineOf(reading), reading.overTeeth);
+  const named = labelOf(lineOf(reading), reading.parameter);
   const label = reading.ofMate ? texts.read.ofMate(named) : named;
   return (
     <Box

@@ -1,10 +1,9 @@
 import { Box } from '@mui/material';
 import { useState } from 'react';
 import { api, ask, Refused, type Schemas } from '../../api/client';
-import { angleWords, shiftWords } from '../../parts/words';
+import { angleWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
-import { gearSpecOf } from './draft';
 
 const MOST = 9;
 
@@ -13,9 +12,8 @@ export function SheetButton({ answer, title }: { answer: Schemas['Identified']; 
   const [refused, setRefused] = useState('');
   const make = async () => {
     const gears = answer.candidates.flatMap((c) => {
-      const gear = gearSpecOf(c);
-      const name = `${c.name}, ${angleWords(c.pressureAngleDeg)}${c.addendumCoefficient < 1 ? ' stub' : ''}, ${shiftWords(c.profileShiftCoefficient)}`;
-      return gear ? [{ gear, name }] : [];
+      const name = `${c.name}, ${angleWords(c.pressureAngleDeg)}${c.addendumCoefficient < 1 ? ' stub' : ''}, ${c.shift}`;
+      return c.gear ? [{ gear: c.gear, name }] : [];
     });
     try {
       const page: unknown = await ask(

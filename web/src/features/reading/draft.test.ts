@@ -7,7 +7,7 @@ import {
   entriesOf,
   gearEntryOf,
   othersOf,
-  overTeeth,
+  parameterOf,
   withKind,
   type GearDraft,
 } from './draft';
@@ -17,17 +17,17 @@ const spans = { first: 3, second: 4 };
 describe('the reading strip', () => {
   it('lays unread spans over the suggested tooth numbers, one each', () => {
     const { lines } = EMPTY_GEAR;
-    expect(overTeeth(lines, 1, spans)).toBe(3);
-    expect(overTeeth(lines, 2, spans)).toBe(4);
-    expect(overTeeth(lines, 0, spans)).toBeUndefined();
+    expect(parameterOf(lines, 1, spans)).toBe(3);
+    expect(parameterOf(lines, 2, spans)).toBe(4);
+    expect(parameterOf(lines, 0, spans)).toBeUndefined();
   });
 
   it('does not suggest a tooth number that another row has', () => {
     const lines = [
-      { what: 'span' as const, overTeeth: 3, typed: '3.85' },
+      { what: 'span' as const, parameter: 3, typed: '3.85' },
       { what: 'span' as const, typed: '' },
     ];
-    expect(overTeeth(lines, 1, spans)).toBe(4);
+    expect(parameterOf(lines, 1, spans)).toBe(4);
   });
 
   it('sends only rows that hold something and knows where they came from', () => {
@@ -36,7 +36,7 @@ describe('the reading strip', () => {
       lines: EMPTY_GEAR.lines.map((l, i) => ({ ...l, typed: i === 2 ? '5,33' : '' })),
     };
     expect(entriesOf(draft, spans)).toEqual({
-      own: [{ what: 'span', typed: '5,33', overTeeth: 4 }],
+      own: [{ what: 'span', typed: '5,33', parameter: 4 }],
       mate: [],
       field: new Map([[2, 'readings[0]']]),
     });
@@ -45,7 +45,7 @@ describe('the reading strip', () => {
   const saved = (readById: number, what: 'span' | 'tipDiameter', typed: string) => ({
     id: 10 * readById + typed.length,
     what,
-    ...(what === 'span' ? { overTeeth: 3 } : {}),
+    ...(what === 'span' ? { parameter: 3 } : {}),
     instrument: 'caliper' as const,
     typed,
     unit: 'mm',

@@ -1,16 +1,38 @@
+import { z } from 'zod';
 import type { Schemas } from '../../api/client';
+import readingKinds from '../../api/readingKinds.json';
 import type { Unit } from '../../parts/unit';
 
 export type What = Schemas['ReadingEntry']['what'];
 export type Kind = NonNullable<Schemas['GearEntry']['kind']>;
 
+type KindView = Schemas['KindView'];
+
+/** Everything that can be read of a gear, as the server has it. */
+const KINDS = (readingKinds as Schemas['Kinds']).kinds;
+export const READING = Object.fromEntries(KINDS.map((k) => [k.what, k])) as Record<What, KindView>;
+const WHATS = KINDS.map((k) => k.what) as [What, ...What[]];
+
+/** What is usually read first of each kind. */
+const USUAL = Object.fromEntries(
+  Object.entries((readingKinds as Schemas['Kinds']).usual).map(([kind, lines]) => [
+    kind,
+    lines.map((line): Line => ({ ...line, typed: '' })),
+  ]),
+) as Record<Kind, Line[]>;
+
+/** What else can be read of each kind of gear. */
+export function readable(kind: Kind): What[] {
+  return KINDS.filter((k) => k.gears.includes(kind)).map((k) => k.what);
+}
+
+export const MATE_READINGS: What[] = KINDS.filter((k) => k.ofMate).map((k) => k.what);
+
 /** One row of the reading strip. A span without its own tooth number goes over the number suggested. */
 export interface Line {
   what: What;
-  overTeeth?: number;
-  pitches?: number;
-  mateToothCount?: number;
-  pinDiameterMm?: number;
+  /** The number that belongs to it: teeth, pitches, thickness of pins. */
+  parameter?: number;
   /** Taken of the mate. */
   ofMate?: boolean;
   typed: string;
@@ -25,7 +47,6 @@ export interface MateDraft {
 }
 
 export interface GearDraft {
-  version: number;
   kind: Kind;
   name: string;
   teeth: string;
@@ -40,59 +61,38 @@ export interface GearDraft {
   leftOut: number[];
 }
 
-/** What is usually read first of each kind. */
-const USUAL: Record<Kind, Line[]> = {
-  external: [
-    { what: 'tipDiameter', typed: '' },
-    { what: 'span', typed: '' },
-    { what: 'span', typed: '' },
-  ],
-  internal: [
-    { what: 'tipDiameter', typed: '' },
-    { what: 'rootDiameter', typed: '' },
-  ],
-  rack: [
-    { what: 'pitchesAlong', pitches: 5, typed: '' },
-    { what: 'toothHeight', typed: '' },
-  ],
-  worm: [
-    { what: 'tipDiameter', typed: '' },
-    { what: 'pitchesAlong', pitches: 3, typed: '' },
-    { what: 'leadAngle', typed: '' },
-  ],
-  bevel: [
-    { what: 'tipDiameter', typed: '' },
-    { what: 'coneAngle', typed: '' },
-    { what: 'toothHeight', typed: '' },
-  ],
-};
+/** A gear as a draft keeps it. */
+export const gearDraft: z.ZodType<GearDraft> = z.custom<GearDraft>(
+  (draft) =>
+    z
+      .object({
+        kind: z.enum(['external', 'internal', 'rack', 'worm', 'bevel']),
+        name: z.string(),
+        teeth: z.string(),
+        worn: z.boolean(),
+        hand: z.string(),
+        bore: z.string(),
+        width: z.string(),
+        lines: z.array(
+          z.strictObject({
+            what: z.enum(WHATS),
+            parameter: z.number().optional(),
+            ofMate: z.boolean().optional(),
+            typed: z.string(),
+            unit: z.enum(['mm', 'in']).optional(),
+          }),
+        ),
+        mate: z.object({ kind: z.enum(['external', 'internal']), teeth: z.string(), worn: z.boolean() }),
+        leftOut: z.array(z.number()),
+      })
+      .safeParse(draft).success,
+);
 
 export function usualRows(kind: Kind): number {
   return USUAL[kind].length;
 }
 
-/** What else can be read of each kind. */
-export const MORE: Record<Kind, What[]> = {
-  external: [
-    'tipDiameter',
-    'span',
-    'rootDiameter',
-    'centreDistance',
-    'overPins',
-    'chordOverTips',
-    'helixAngle',
-    'toothHeight',
-  ],
-  internal: ['tipDiameter', 'rootDiameter', 'overPins', 'centreDistance', 'helixAngle'],
-  rack: ['pitchesAlong', 'toothHeight', 'helixAngle'],
-  worm: ['tipDiameter', 'pitchesAlong', 'leadAngle', 'rootDiameter', 'centreDistance', 'toothHeight'],
-  bevel: ['tipDiameter', 'coneAngle', 'toothHeight'],
-};
-
-export const MATE_READINGS: What[] = ['tipDiameter', 'span', 'rootDiameter', 'overPins'];
-
 export const EMPTY_GEAR: GearDraft = {
-  version: 0,
   kind: 'external',
   name: '',
   teeth: '',
@@ -107,7 +107,7 @@ export const EMPTY_GEAR: GearDraft = {
 
 /** Whether a row is of this kind at all; rows of another kind wait unseen until it is chosen again. */
 export function applies(kind: Kind, line: Line): boolean {
-  return line.ofMate === true || MORE[kind].includes(line.what);
+  return line.ofMate === true || READING[line.what].gears.includes(kind);
 }
 
 /** The rows to begin with when another kind is chosen: what was typed stays. */
@@ -128,10 +128,7 @@ export function lineOf(r: Schemas['ReadingLine']): Line {
   return {
     what: r.what,
     typed: r.typed,
-    ...(r.overTeeth === undefined ? {} : { overTeeth: r.overTeeth }),
-    ...(r.pitches === undefined ? {} : { pitches: r.pitches }),
-    ...(r.mateToothCount === undefined ? {} : { mateToothCount: r.mateToothCount }),
-    ...(r.pinDiameterMm === undefined ? {} : { pinDiameterMm: r.pinDiameterMm }),
+    ...(r.parameter === undefined ? {} : { parameter: r.parameter }),
     ...(r.ofMate ? { ofMate: true } : {}),
     ...(r.unit === 'in' ? { unit: 'in' as const } : {}),
   };
@@ -142,7 +139,6 @@ export function draftOf(gear: Schemas['GearRead'], me: number | undefined): Gear
   const everybodys = gear.readings.map(lineOf);
   const mine = gear.readings.filter((r) => r.readById === me).map(lineOf);
   return {
-    version: gear.version,
     kind: gear.kind,
     name: gear.name,
     teeth: gear.toothCount,
@@ -162,33 +158,31 @@ export function draftOf(gear: Schemas['GearRead'], me: number | undefined): Gear
 
 export type Spans = { first: number; second: number } | undefined;
 
-/** The tooth number a row's span goes over: its own, or the next of the suggested ones not taken by another row. */
-export function overTeeth(
+/** The number of a row: its own; for a span the next tooth number of the suggested ones not taken by another row. */
+export function parameterOf(
   lines: Line[],
   index: number,
   spans: Spans,
   others: Line[] = [],
 ): number | undefined {
   const line = lines[index];
-  if (line?.what !== 'span') return undefined;
-  if (line.overTeeth !== undefined) return line.overTeeth;
+  if (line?.what !== 'span' || line.parameter !== undefined) return line?.parameter;
   if (!spans || line.ofMate) return undefined;
-  const taken = new Set([...lines, ...others].filter((l) => !l.ofMate).map((l) => l.overTeeth));
+  const taken = new Set(
+    [...lines, ...others].filter((l) => l.what === 'span' && !l.ofMate).map((l) => l.parameter),
+  );
   const open = [spans.first, spans.second, spans.second + 1, spans.second + 2].filter((k) => !taken.has(k));
   const before = lines
     .slice(0, index)
-    .filter((l) => l.what === 'span' && l.overTeeth === undefined && !l.ofMate).length;
+    .filter((l) => l.what === 'span' && l.parameter === undefined && !l.ofMate).length;
   return open[before];
 }
 
-export function entryOf(line: Line, k: number | undefined): Schemas['ReadingEntry'] {
+export function entryOf(line: Line, parameter: number | undefined): Schemas['ReadingEntry'] {
   return {
     what: line.what,
     typed: line.typed,
-    ...(k === undefined ? {} : { overTeeth: k }),
-    ...(line.pitches === undefined ? {} : { pitches: line.pitches }),
-    ...(line.mateToothCount === undefined ? {} : { mateToothCount: line.mateToothCount }),
-    ...(line.pinDiameterMm === undefined ? {} : { pinDiameterMm: line.pinDiameterMm }),
+    ...(parameter === undefined ? {} : { parameter }),
     ...(line.unit === 'in' ? { unit: 'in' } : {}),
   };
 }
@@ -207,7 +201,7 @@ export function entriesOf(draft: GearDraft, spans: Spans, others: Line[] = []): 
     if (line.typed.trim() === '' || !applies(draft.kind, line)) return;
     const list = line.ofMate ? entries.mate : entries.own;
     entries.field.set(row, `${line.ofMate ? 'mate.' : ''}readings[${list.length}]`);
-    list.push(entryOf(line, overTeeth(draft.lines, row, spans, others)));
+    list.push(entryOf(line, parameterOf(draft.lines, row, spans, others)));
   });
   return entries;
 }
@@ -243,20 +237,5 @@ export function gearEntryOf(draft: GearDraft, spans: Spans, others: Line[]): Sch
       readings: entries.mate,
     },
     leftOut: draft.leftOut,
-  };
-}
-
-/** A candidate as the gear to draw or to make files of; undefined for kinds that are not drawn. */
-export function gearSpecOf(candidate: Schemas['CandidateView']): Schemas['GearSpec'] | undefined {
-  if (candidate.kind !== 'external' && candidate.kind !== 'internal') return undefined;
-  return {
-    kind: candidate.kind,
-    module: candidate.module,
-    toothCount: candidate.toothCount,
-    pressureAngleDeg: candidate.pressureAngleDeg,
-    helixAngleDeg: candidate.helixAngleDeg,
-    addendumCoefficient: candidate.addendumCoefficient,
-    clearanceCoefficient: candidate.clearanceCoefficient,
-    profileShiftCoefficient: candidate.profileShiftCoefficient,
   };
 }

@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { api, ask, Refused, type Schemas } from '../../api/client';
 import { useGearDrawing } from '../../mat/useGearDrawing';
-import { entriesOf, entryOf, gearSpecOf, type GearDraft, type Line, type Spans } from './draft';
+import { entriesOf, entryOf, type GearDraft, type Line, type Spans } from './draft';
 
 /** Over how many teeth to lay the caliper for this tooth count. */
 export function useSpans(teeth: string): Spans {
@@ -31,10 +31,10 @@ export interface Live {
 /** The answer while typing; readings of others that count take part. */
 export function useIdentify(draft: GearDraft, spans: Spans, others: Line[] = []): Live {
   const entries = entriesOf(draft, spans, others);
-  const readings = [...entries.own, ...others.filter((l) => !l.ofMate).map((l) => entryOf(l, l.overTeeth))];
+  const readings = [...entries.own, ...others.filter((l) => !l.ofMate).map((l) => entryOf(l, l.parameter))];
   const mateReadings = [
     ...entries.mate,
-    ...others.filter((l) => l.ofMate).map((l) => entryOf(l, l.overTeeth)),
+    ...others.filter((l) => l.ofMate).map((l) => entryOf(l, l.parameter)),
   ];
   const mate =
     draft.mate.teeth.trim() === '' && mateReadings.length === 0
@@ -94,9 +94,15 @@ export function useIdentify(draft: GearDraft, spans: Spans, others: Line[] = [])
 
 const DRAWN: Schemas['ReadingEntry']['what'][] = ['tipDiameter', 'span', 'rootDiameter', 'chordOverTips'];
 
-/** A candidate drawn, with the readings on it. */
+/** What lies on the mat: a candidate, or the gear taken. */
+export type OnTheMat = Pick<
+  Schemas['CandidateView'],
+  'kind' | 'name' | 'toothCount' | 'pressureAngleDeg' | 'shift' | 'gear'
+>;
+
+/** A gear drawn, with the readings on it. */
 export function useDrawing(
-  candidate: Schemas['CandidateView'] | undefined,
+  candidate: OnTheMat | undefined,
   boreTyped: string,
   readings: Schemas['ReadingView'][],
 ) {
@@ -105,19 +111,15 @@ export function useDrawing(
     .map((r) => ({
       what: r.what,
       values: r.values,
-      ...(r.overTeeth === undefined ? {} : { overTeeth: r.overTeeth }),
-      ...(r.pitches === undefined ? {} : { pitches: r.pitches }),
+      ...(r.parameter === undefined ? {} : { parameter: r.parameter }),
     }));
-  return useGearDrawing(candidate && gearSpecOf(candidate), marks, boreTyped);
+  return useGearDrawing(candidate?.gear, marks, boreTyped);
 }
 
 /** Where two candidates differ when one is laid over the other. */
-export function useDifference(
-  first: Schemas['CandidateView'] | undefined,
-  second: Schemas['CandidateView'] | undefined,
-) {
-  const one = first && gearSpecOf(first);
-  const two = second && gearSpecOf(second);
+export function useDifference(first: OnTheMat | undefined, second: OnTheMat | undefined) {
+  const one = first?.gear;
+  const two = second?.gear;
   return useQuery({
     queryKey: ['difference', one, two],
     queryFn: ({ signal }) =>

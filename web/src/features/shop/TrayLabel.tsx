@@ -31,7 +31,7 @@ export function TrayLabel({ tray, today, open }: { tray: Tray; today: string | u
         gridTemplateColumns: '46px minmax(0, 1fr)',
         textDecoration: 'none',
         color: colour.ink,
-        bgcolor: open ? '#fff' : '#f3eee2',
+        bgcolor: open ? colour.white : colour.label,
         outline: open ? `3px solid ${colour.engaged}` : 'none',
         '&:focus-visible': { outline: `3px solid ${colour.nextEdge}` },
       }}
@@ -39,7 +39,7 @@ export function TrayLabel({ tray, today, open }: { tray: Tray; today: string | u
       <Box
         sx={{
           bgcolor: open ? colour.engaged : colour.kraft,
-          color: open ? '#fff' : colour.ink,
+          color: open ? colour.white : colour.ink,
           fontFamily: font.figures,
           fontSize: 25,
           fontWeight: 700,

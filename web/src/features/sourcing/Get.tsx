@@ -1,6 +1,7 @@
 import { Box, Button, TextField } from '@mui/material';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { z } from 'zod';
 import { api, ask, newKey, Refused, type Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
 import { Notice } from '../../parts/Notice';
@@ -17,12 +18,7 @@ import { useRefreshJob } from '../job/useRefreshJob';
 type Offer = Schemas['Offer'];
 const SHOWN = 6;
 
-interface OrderDraft {
-  pieces: string;
-  item: string;
-  reason: string;
-  key: string;
-}
+const ordering = z.object({ pieces: z.string(), item: z.string(), reason: z.string() });
 
 function idOf(offer: Offer): string {
   return `${offer.match.offer.seller} ${offer.match.offer.itemNumber}`;
@@ -31,12 +27,13 @@ function idOf(offer: Offer): string {
 /** Step 7: matching gears with what they cost on the bench; one is ordered, with the reason. */
 export function Get({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }) {
   const refresh = useRefreshJob(job.id);
-  const [draft, setDraft] = useDraft<OrderDraft>(`order:${job.id}`);
+  const [draft, setDraft, about] = useDraft(`order:${job.id}`, ordering);
   const [all, setAll] = useState(false);
-  const now = draft ?? { pieces: '1', item: '', reason: '', key: newKey() };
+  const now = draft ?? { pieces: '1', item: '', reason: '' };
   const pieces = Number(now.pieces);
   const offers = useQuery({
-    queryKey: ['job', job.id, 'offers', now.pieces, job.gearVersion],
+    // Not under the job: a save of something else asks no seller again.
+    queryKey: ['offers', job.id, now.pieces, job.gearVersion],
     queryFn: ({ signal }) =>
       ask(
         api.GET('/api/sourcing/{jobId}/offers', {
@@ -52,7 +49,7 @@ export function Get({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }
     (offer: Offer) =>
       ask(
         api.POST('/api/choice/{jobId}', {
-          params: { path: { jobId: job.id }, header: { 'Idempotency-Key': now.key } },
+          params: { path: { jobId: job.id }, header: { 'Idempotency-Key': about.key || newKey() } },
           body: {
             version: job.version,
             way: 'buy',
@@ -187,7 +184,7 @@ function OfferRow({ offer, picked, pick }: { offer: Offer; picked: boolean; pick
         py: 1,
         cursor: 'pointer',
         borderBottom: `1px solid ${colour.line}`,
-        bgcolor: picked ? '#fff' : 'transparent',
+        bgcolor: picked ? colour.white : 'transparent',
         outline: picked ? `2px solid ${colour.go}` : 'none',
         '&:focus-within': { outline: `3px solid ${colour.nextEdge}` },
       }}

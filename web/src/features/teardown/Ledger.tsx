@@ -1,7 +1,9 @@
 import { Box, Button, TextField } from '@mui/material';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { z } from 'zod';
 import { useCallback, useRef, useState, type ReactNode } from 'react';
 import { api, ask, newKey, type Schemas } from '../../api/client';
+import { DraftNotices } from '../../parts/EditNotices';
 import { Key } from '../../parts/Key';
 import { Mark } from '../../parts/Marks';
 import { Notice } from '../../parts/Notice';
@@ -18,10 +20,12 @@ import { NextAsBefore } from './NextAsBefore';
 import { TrayMat } from './TrayMat';
 import { UnseenParts } from './UnseenParts';
 
-interface Draft {
+interface NewStep {
   line: string;
   key: string;
 }
+
+const typedLine = z.string();
 
 /** Step 3: how it comes apart, one line a step; the tray fills on the mat. */
 export function Ledger({
@@ -35,7 +39,7 @@ export function Ledger({
 }) {
   const queries = useQueryClient();
   const entry = useRef<HTMLInputElement>(null);
-  const [draft, setDraft] = useDraft<Draft>(`ledger:${job.id}`);
+  const [draft, setDraft, about] = useDraft(`ledger:${job.id}`, typedLine);
   const [chosen, setChosen] = useState<string>();
   const [comparing, setComparing] = useState(false);
   const path = { jobId: job.id };
@@ -43,7 +47,7 @@ export function Ledger({
     queryKey: ['job', job.id, 'ledger'],
     queryFn: () => ask(api.GET('/api/teardown/{jobId}', { params: { path } })),
   });
-  const line = draft?.line ?? '';
+  const line = draft ?? '';
   const read = useQuery({
     queryKey: ['read-line', line],
     queryFn: ({ signal }) => ask(api.POST('/api/workings/teardown/read-line', { body: { line }, signal })),
@@ -57,14 +61,14 @@ export function Ledger({
     [queries, job.id],
   );
   const add = useSave(
-    (step: Draft) => ask(api.POST('/api/teardown/{jobId}/steps', { params: { path }, body: step })),
+    (step: NewStep) => ask(api.POST('/api/teardown/{jobId}/steps', { params: { path }, body: step })),
     show,
   );
   const wayIn = useSave(() => ask(api.POST('/api/teardown/{jobId}/way-in', { params: { path } })), show);
   const submit = async () => {
-    if (draft?.line.trim() && (await add.run(draft))) setDraft(undefined);
+    const { key } = about;
+    if (line.trim() && (await add.run({ line, key }))) about.settle(key);
   };
-  const type = (next: string) => setDraft({ line: next, key: draft?.key ?? newKey() });
   const earlier = ledger.data?.earlier;
   const next = earlier?.next === undefined ? undefined : earlier.steps[earlier.next];
   const asBefore = () => {
@@ -84,7 +88,7 @@ export function Ledger({
           jobId={job.id}
           ledger={ledger.data}
           pick={(cell) => {
-            type(`${line.trimEnd()} ${cell}`);
+            setDraft(`${line.trimEnd()} ${cell}`);
             entry.current?.focus();
           }}
         />
@@ -92,7 +96,7 @@ export function Ledger({
     >
       {children}
       <Box sx={{ pt: 1.5, pb: 2, display: 'grid', gap: 1.25 }}>
-        {earlier && <NextAsBefore earlier={earlier} take={asBefore} change={type} busy={add.busy} />}
+        {earlier && <NextAsBefore earlier={earlier} take={asBefore} change={setDraft} busy={add.busy} />}
         <Box
           component="form"
           onSubmit={(event) => {
@@ -108,7 +112,7 @@ export function Ledger({
               label={texts.ledger.line}
               placeholder={texts.ledger.hint(balance?.nextFree ?? 'A1')}
               value={line}
-              onChange={(event) => type(event.target.value)}
+              onChange={(event) => setDraft(event.target.value)}
               error={add.refused !== undefined}
               helperText={add.refused?.of('line') ?? add.refused?.message}
             />
@@ -121,6 +125,7 @@ export function Ledger({
               {texts.ledger.add}
             </Button>
           </Box>
+          <DraftNotices about={about} />
           <Box sx={{ minHeight: 26, fontSize: 14, color: colour.inkSoft, pt: 0.25 }} aria-live="polite">
             {line.trim().length > 2 && read.data ? <ReadBack read={read.data} /> : texts.ledger.how}
           </Box>

@@ -1,9 +1,10 @@
 import { Box, Button, TextField } from '@mui/material';
 import { memo } from 'react';
+import { z } from 'zod';
 import { api, ask, type Schemas } from '../../api/client';
+import { EditNotices } from '../../parts/EditNotices';
 import { Mark } from '../../parts/Marks';
-import { StaleNotice } from '../../parts/StaleNotice';
-import { useDraft } from '../../parts/useDraft';
+import { useEdit } from '../../parts/useEdit';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
@@ -19,6 +20,8 @@ interface Props {
   choose: (key: string | undefined) => void;
   saved: (now: Schemas['JobLedger']) => void;
 }
+
+const line = z.string();
 
 /** One step of the ledger; opened, it is corrected, moved, photographed or taken out. */
 export const LedgerStep = memo(function LedgerStep(props: Props) {
@@ -80,27 +83,30 @@ export const LedgerStep = memo(function LedgerStep(props: Props) {
 });
 
 function OpenStep({ jobId, step, before, choose, saved }: Props) {
-  const [draft, setDraft] = useDraft<string>(`ledger:${jobId}:${step.key}`);
   const path = { jobId, key: step.key };
-  const change = useSave(
-    (version: number) =>
+  const edit = useEdit({
+    name: `ledger:${jobId}:${step.key}`,
+    schema: line,
+    saved: step.line,
+    version: step.version,
+    send: (next: string, version, key) =>
       ask(
         api.PUT('/api/teardown/{jobId}/steps/{key}', {
-          params: { path },
-          body: { version, line: draft ?? step.line },
+          params: { path, header: { 'Idempotency-Key': key } },
+          body: { version, line: next },
         }),
       ),
-    (now) => {
-      setDraft(undefined);
-      saved(now);
-      choose(undefined);
-    },
-  );
+    done: saved,
+    versionOf: (current: Schemas['EnteredStep']) => current.version,
+  });
+  const keep = async () => {
+    if (await edit.save()) choose(undefined);
+  };
   const remove = useSave(
     (version: number) =>
       ask(api.DELETE('/api/teardown/{jobId}/steps/{key}', { params: { path, query: { version } } })),
     (now) => {
-      setDraft(undefined);
+      edit.drop();
       saved(now);
     },
   );
@@ -114,42 +120,30 @@ function OpenStep({ jobId, step, before, choose, saved }: Props) {
       ),
     saved,
   );
-  const theirs =
-    change.refused?.status === 409 ? (change.refused.current as Schemas['EnteredStep']) : undefined;
   return (
     <Box sx={{ p: 1, pl: 5, display: 'grid', gap: 1 }}>
-      {theirs && (
-        <StaleNotice
-          showTheirs={() => {
-            change.clear();
-            setDraft(undefined);
-          }}
-          saveMine={() => void change.run(theirs.version)}
-        >
-          {theirs.line}
-        </StaleNotice>
-      )}
+      <EditNotices edit={edit} theirs={(current) => current.line} saved={() => choose(undefined)} />
       <TextField
         size="small"
         fullWidth
         multiline
         label={texts.ledger.correct}
-        value={draft ?? step.line}
-        onChange={(event) => setDraft(event.target.value.replace(/\n/g, ' '))}
+        value={edit.value}
+        onChange={(event) => edit.change(event.target.value.replace(/\n/g, ' '))}
         onKeyDown={(event) => {
           if (event.key === 'Enter') {
             event.preventDefault();
-            void change.run(step.version);
+            void keep();
           }
         }}
-        error={change.refused !== undefined && !theirs}
-        helperText={theirs ? undefined : change.refused?.message}
+        error={edit.refused !== undefined}
+        helperText={edit.refused?.message}
       />
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
         <Button
           variant="contained"
-          disabled={change.busy || !draft}
-          onClick={() => void change.run(step.version)}
+          disabled={edit.busy || !edit.changed || !edit.value}
+          onClick={() => void keep()}
         >
           {texts.ledger.keep}
         </Button>

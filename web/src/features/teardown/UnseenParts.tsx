@@ -5,6 +5,8 @@ import { Mark } from '../../parts/Marks';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 
+const WHEREABOUTS: Schemas['AnswerUnseen']['answer'][] = ['stillIn', 'found', 'lost'];
+
 /** Nuts, shims and the like that came off here before: asked for until somebody says where they are. */
 export function UnseenParts(props: {
   jobId: number;
@@ -12,13 +14,13 @@ export function UnseenParts(props: {
   answered: (now: Schemas['JobLedger']) => void;
 }) {
   const answer = useSave(
-    (body: { question: string; answer: string }) =>
+    (body: Schemas['AnswerUnseen']) =>
       ask(api.POST('/api/teardown/{jobId}/unseen', { params: { path: { jobId: props.jobId } }, body })),
     props.answered,
   );
   return props.unseen.map((part) => (
     <Box
-      key={part.question}
+      key={`${part.step} ${part.part}`}
       role="alert"
       sx={{
         bgcolor: colour.measure,
@@ -32,15 +34,15 @@ export function UnseenParts(props: {
     >
       <Mark name="caution" />
       <Box sx={{ flex: '1 1 85%' }}>{part.words}</Box>
-      {texts.ledger.unseen.map((words) => (
+      {WHEREABOUTS.map((where) => (
         <Button
-          key={words}
+          key={where}
           variant="outlined"
           size="small"
           disabled={answer.busy}
-          onClick={() => void answer.run({ question: part.question, answer: words })}
+          onClick={() => void answer.run({ step: part.step, part: part.part, answer: where })}
         >
-          {words}
+          {texts.ledger.unseen[where]}
         </Button>
       ))}
     </Box>

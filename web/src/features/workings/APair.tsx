@@ -1,5 +1,6 @@
 import { Box } from '@mui/material';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { z } from 'zod';
 import { api, ask, Refused } from '../../api/client';
 import { Mat } from '../../mat/Mat';
 import { RollingPair } from '../../mat/RollingPair';
@@ -10,23 +11,20 @@ import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { Frame } from '../job/Frame';
 import { Field, GearFields, Numbers } from './GearFields';
-import { A_GEAR, gearOf, type GearForm } from './gearForm';
+import { A_GEAR, gearForm, gearOf } from './gearForm';
 import { WorkingsHead } from './WorkingsHead';
 
 const words = texts.workingsPage;
 
-interface PairForm {
-  first: GearForm;
-  second: GearForm;
-  distance: string;
-}
+const pairForm = z.object({ first: gearForm, second: gearForm, distance: z.string() });
+type PairForm = z.infer<typeof pairForm>;
 
 const A_PAIR: PairForm = { first: A_GEAR, second: { ...A_GEAR, teeth: '48' }, distance: '' };
 
 /** Two gears in mesh: the numbers, and their true outlines turning together. */
 export default function APair() {
   const unit = useUnit();
-  const [kept, set] = useDraft<PairForm>('workings-pair');
+  const [kept, set] = useDraft('workings-pair', pairForm);
   const form = kept ?? A_PAIR;
   const first = gearOf(form.first, unit);
   const second = gearOf(form.second, unit);

@@ -112,8 +112,8 @@ export function Field(props: {
           height: 40,
           px: 1,
           color: colour.ink,
-          bgcolor: '#fff',
-          border: `1px solid ${props.message ? colour.danger : '#8b8067'}`,
+          bgcolor: colour.white,
+          border: `1px solid ${props.message ? colour.danger : colour.fieldEdgeStrong}`,
         }}
       />
       {props.message && (
@@ -147,8 +147,8 @@ function Choice(props: {
           color: colour.ink,
           width: '100%',
           height: 40,
-          border: `1px solid #8b8067`,
-          bgcolor: '#fff',
+          border: `1px solid ${colour.fieldEdgeStrong}`,
+          bgcolor: colour.white,
         }}
       >
         {props.options.map(([value, shown]) => (

@@ -1,4 +1,5 @@
 import { Box } from '@mui/material';
+import { z } from 'zod';
 import { GearDrawing } from '../../mat/GearDrawing';
 import { Mat } from '../../mat/Mat';
 import { useGearDrawing } from '../../mat/useGearDrawing';
@@ -10,17 +11,18 @@ import { colour, font } from '../../theme';
 import { Frame } from '../job/Frame';
 import { HowPicture } from '../reading/HowPicture';
 import { Field, GearFields } from './GearFields';
-import { A_GEAR, gearOf, type GearForm } from './gearForm';
+import { A_GEAR, gearForm, gearOf } from './gearForm';
 import { useGeometry } from './useGeometry';
 import { WorkingsHead } from './WorkingsHead';
 
 const words = texts.workingsPage;
+const pinTyped = z.string();
 
 /** What a caliper shows over two pins, or between two in a ring. */
 export default function OverPins() {
   const unit = useUnit();
-  const [kept, set] = useDraft<GearForm>('workings-gear');
-  const [pinKept, setPin] = useDraft<string>('workings-pin');
+  const [kept, set] = useDraft('workings-gear', gearForm);
+  const [pinKept, setPin] = useDraft('workings-pin', pinTyped);
   const form = kept ?? A_GEAR;
   const { spec, wrong } = gearOf(form, unit);
   const plain = useGeometry(spec);
@@ -101,7 +103,7 @@ function Pins(props: { centreMm: number; pinMm: number; teeth: number; pen: numb
           cx={(props.centreMm / 2) * Math.sin(turn)}
           cy={(-props.centreMm / 2) * Math.cos(turn)}
           r={props.pinMm / 2}
-          fill="#b9c4c0"
+          fill={colour.steel}
           stroke={colour.ink}
           strokeWidth={1.2 * props.pen}
         />

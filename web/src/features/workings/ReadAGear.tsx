@@ -8,7 +8,7 @@ import { colour } from '../../theme';
 import { Frame } from '../job/Frame';
 import { Answers } from '../reading/Answers';
 import { CaliperStandIn } from '../reading/CaliperStandIn';
-import { EMPTY_GEAR, gearSpecOf, type GearDraft } from '../reading/draft';
+import { EMPTY_GEAR, gearDraft } from '../reading/draft';
 import { ReadingMat } from '../reading/ReadingMat';
 import { ReadingStrip } from '../reading/ReadingStrip';
 import { SheetButton } from '../reading/SheetButton';
@@ -17,7 +17,7 @@ import { WorkingsHead } from './WorkingsHead';
 
 /** Which gear is it, without a job. */
 export default function ReadAGear() {
-  const [kept, setDraft] = useDraft<GearDraft>('workings-read-2');
+  const [kept, setDraft] = useDraft('workings-read', gearDraft);
   const [chosen, setChosen] = useState(0);
   const [overlay, setOverlay] = useState(false);
   const draft = kept ?? EMPTY_GEAR;
@@ -33,8 +33,9 @@ export default function ReadAGear() {
         <ReadingMat
           name=""
           bore={draft.bore}
-          answer={live.answer}
-          chosen={live.answer?.candidates[chosen] ? chosen : 0}
+          candidate={candidate}
+          other={live.answer?.candidates.find((c) => c !== candidate)}
+          readings={live.answer?.readings ?? []}
           overlay={overlay}
           toggleOverlay={() => setOverlay(!overlay)}
         />
@@ -58,7 +59,7 @@ export default function ReadAGear() {
       {live.answer && (
         <>
           <Answers answer={live.answer} chosen={chosen} choose={setChosen} />
-          {live.answer.candidates.some((c) => gearSpecOf(c)) && (
+          {live.answer.candidates.some((c) => c.gear) && (
             <SheetButton answer={live.answer} title={texts.read.title} />
           )}
         </>

@@ -9,7 +9,7 @@ import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { Frame } from '../job/Frame';
 import { GearFields, Numbers } from './GearFields';
-import { A_GEAR, gearOf, type GearForm } from './gearForm';
+import { A_GEAR, gearForm, gearOf } from './gearForm';
 import { useGeometry } from './useGeometry';
 import { WorkingsHead } from './WorkingsHead';
 
@@ -32,7 +32,7 @@ const SIZES = [
 /** A gear's sizes, and what a caliper shows over each number of its teeth. */
 export default function SpanTable() {
   const unit = useUnit();
-  const [kept, set] = useDraft<GearForm>('workings-gear');
+  const [kept, set] = useDraft('workings-gear', gearForm);
   const form = kept ?? A_GEAR;
   const { spec, wrong } = gearOf(form, unit);
   const { geometry, refused } = useGeometry(spec);
@@ -43,7 +43,7 @@ export default function SpanTable() {
   )[0];
   const drawing = useGearDrawing(
     refused ? undefined : spec,
-    best ? [{ what: 'span', overTeeth: best.overTeeth, values: [best.mm] }] : [],
+    best ? [{ what: 'span', parameter: best.overTeeth, values: [best.mm] }] : [],
   );
   return (
     <Frame

@@ -1,21 +1,23 @@
+import { z } from 'zod';
 import type { Schemas } from '../../api/client';
 import { typedLength, typedNumber, type Unit } from '../../parts/unit';
 import { texts } from '../../texts';
 
-export type System = 'module' | 'diametralPitch' | 'circularPitchMm';
-
 /** A gear as it is being typed. */
-export interface GearForm {
-  system: System;
-  pitch: string;
-  teeth: string;
-  angle: string;
-  helix: string;
-  shift: string;
-  stub: boolean;
-  inside: boolean;
-  width: string;
-}
+export const gearForm = z.object({
+  system: z.enum(['module', 'diametralPitch', 'circularPitchMm']),
+  pitch: z.string(),
+  teeth: z.string(),
+  angle: z.string(),
+  helix: z.string(),
+  shift: z.string(),
+  stub: z.boolean(),
+  inside: z.boolean(),
+  width: z.string(),
+});
+export type GearForm = z.infer<typeof gearForm>;
+
+export type System = GearForm['system'];
 
 export const A_GEAR: GearForm = {
   system: 'module',

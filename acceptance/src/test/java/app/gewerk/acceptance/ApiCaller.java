@@ -11,7 +11,7 @@ import java.util.regex.Pattern;
 /** Calls the API over HTTP as the front end does, with the person's cookie and the CSRF token. */
 final class ApiCaller {
     private static final Pattern TOKEN = Pattern.compile("XSRF-TOKEN=([^;]+)");
-    private static final Pattern PERSON = Pattern.compile("gewerk_here=(\\d+)");
+    private static final Pattern PERSON = Pattern.compile("gewerk_here=([\\d.]+)");
 
     private final Function<String, URI> addresses;
     private final String token;
@@ -24,7 +24,11 @@ final class ApiCaller {
     /** @param addresses the whole address of a path */
     ApiCaller(Function<String, URI> addresses, String name) {
         this.addresses = addresses;
-        token = cookie(TOKEN, get("/api/shop"));
+        token = cookie(
+                TOKEN,
+                RunningGewerk.send(
+                        HttpRequest.newBuilder(addresses.apply("/api/shop")).build(),
+                        HttpResponse.BodyHandlers.ofString()));
         HttpResponse<String> here =
                 send("POST", "/api/shop/here", "{\"name\":\"" + name + "\"}", "step-up-" + name, "XSRF-TOKEN=" + token);
         cookies = "XSRF-TOKEN=" + token + "; gewerk_here=" + cookie(PERSON, here);
@@ -45,8 +49,15 @@ final class ApiCaller {
     }
 
     HttpResponse<String> get(String path) {
+        return get(path, HttpResponse.BodyHandlers.ofString());
+    }
+
+    <T> HttpResponse<T> get(String path, HttpResponse.BodyHandler<T> read) {
         return RunningGewerk.send(
-                HttpRequest.newBuilder(addresses.apply(path)).build(), HttpResponse.BodyHandlers.ofString());
+                HttpRequest.newBuilder(addresses.apply(path))
+                        .header("Cookie", cookies)
+                        .build(),
+                read);
     }
 
     HttpResponse<String> post(String path, String body, String key) {

@@ -75,8 +75,8 @@ public final class Bench {
     private static void identify(RunningGewerk gewerk) {
         String request = """
                 {"toothCount":{"exactly":24},"readings":[{"what":"tipDiameter","values":[12.98,13.0,12.97]},
-                {"what":"span","overTeeth":3,"values":[3.85]},{"what":"span","overTeeth":4,"values":[5.33]},
-                {"what":"rootDiameter","values":[10.7]},{"what":"centreDistance","values":[18.02],"mateToothCount":48}]}""";
+                {"what":"span","parameter":3,"values":[3.85]},{"what":"span","parameter":4,"values":[5.33]},
+                {"what":"rootDiameter","values":[10.7]},{"what":"centreDistance","values":[18.02],"parameter":48}]}""";
         timed(
                 "identify, five readings",
                 () -> RunningGewerk.send(
@@ -141,12 +141,15 @@ public final class Bench {
     private static void grow(RunningGewerk gewerk, int jobs) {
         gewerk.inDatabase("""
                 insert into job (shop_id, tray_number, machine_model_id, serial, era, owner_name, owner_phone, complaint,
-                  came_with, place, waits_for, steps_done, find_text, taken_in_at, moved_at)
+                  came_with, plate, history, earlier_repairs, arrived_like, currency, place, steps_done, find_text,
+                  taken_in_at, moved_at)
                 select j.shop_id, j.tray_number, j.machine_model_id, j.serial || n, j.era, j.owner_name, j.owner_phone,
-                  j.complaint, j.came_with, 'putAway', '', j.steps_done, j.find_text || ' ' || n, j.taken_in_at, j.moved_at
+                  j.complaint, j.came_with, j.plate, j.history, j.earlier_repairs, j.arrived_like, j.currency,
+                  'putAway', j.steps_done, j.find_text || ' ' || n, j.taken_in_at, j.moved_at
                 from generate_series(1, %d) n join job j on j.id = 1 + n %% 40""".formatted(jobs - 40), """
                 insert into journal (job_id, shop_id, at, person_id, step, what, why)
-                select id, shop_id, taken_in_at, 1, 'takeIn', 'Taken in', '' from job where id > 40""", "analyze");
+                select id, shop_id, taken_in_at, 1, 'takeIn',
+                  '{"format": 1, "code": "typed", "values": {"text": "Taken in"}}', '' from job where id > 40""", "analyze");
     }
 
     static long residentMb(long pid) throws IOException {

@@ -156,7 +156,7 @@ final class CostBench {
         String spans = times(
                 20,
                 ",",
-                i -> "{\"what\":\"span\",\"overTeeth\":" + (2 + i) + ",\"values\":["
+                i -> "{\"what\":\"span\",\"parameter\":" + (2 + i) + ",\"values\":["
                         + String.format(Locale.ROOT, "%.2f", 4.6 + 1.48 * i) + "]}");
         String tip = "{\"what\":\"tipDiameter\",\"values\":[41.9]}";
         String helix = "{\"what\":\"helixAngle\",\"values\":[20]}";
@@ -265,7 +265,9 @@ final class CostBench {
                 from generate_series(1, 980) n, (select step from teardown_step limit 1) s,
                   (select o.id from job o join job m on m.machine_model_id = o.machine_model_id and m.id = %d and o.id <> m.id limit 1) j""".formatted(JOB), """
                 insert into journal (job_id, shop_id, at, person_id, step, what, why)
-                select %d, 1, now(), 1, 'open', repeat('done again ', 20), '' from generate_series(1, 3000)""".formatted(JOB));
+                select %d, 1, now(), 1, 'open',
+                  jsonb_build_object('format', 1, 'code', 'typed', 'values', jsonb_build_object('text', repeat('done again ', 20))),
+                  '' from generate_series(1, 3000)""".formatted(JOB));
         get("/api/job/{id}", "/api/job/" + JOB, "a complaint of 100,000 letters");
         get("/api/job/{id}/journal", "/api/job/" + JOB + "/journal", "3,000 lines");
         get("/api/teardown/{jobId}", "/api/teardown/" + JOB, "1,000 steps");

@@ -9,6 +9,7 @@ import java.time.Duration;
 import java.util.Optional;
 import java.util.Random;
 import org.awaitility.Awaitility;
+import org.awaitility.core.ConditionTimeoutException;
 
 /** What machines do to programs, done to a running Gewerk while people save; and what became of every save. */
 final class Faults {
@@ -38,7 +39,12 @@ final class Faults {
                         started = installed.run(start);
                     }
                 }
-                writers.awaitMore(5);
+                try {
+                    writers.awaitMore(5);
+                } catch (ConditionTimeoutException stalled) {
+                    throw new IllegalStateException(
+                            "Nothing is saved after cycle " + cycle + ": " + started.said(), stalled);
+                }
             }
             return writers.outcome();
         } finally {

@@ -234,6 +234,28 @@ class GearInTheHandTest {
     }
 
     @Test
+    void aCircleIsDrawnByKeysAlone() {
+        try (Technician ilva = at("Ilva", "/job/19/takeIn")) {
+            ilva.button(Pattern.compile("^Open photograph front")).click();
+            Locator dialog = ilva.page.getByRole(AriaRole.DIALOG);
+            assertThat(dialog.locator("img")).isVisible();
+            dialog.getByText("circle").focus();
+            ilva.press("Enter");
+            dialog.getByLabel("words beside it").fill("by keys");
+            dialog.getByText("Draw with the arrow keys").focus();
+            for (String key :
+                    List.of("Shift+ArrowLeft", "ArrowUp", "Enter", "Shift+ArrowRight", "ArrowDown", "Enter")) {
+                ilva.press(key);
+            }
+            dialog.getByText("Keep the marks").focus();
+            ilva.page.waitForResponse("**/marks", () -> ilva.press("Enter"));
+            assertThat(gewerk.get("/api/photo/19").body())
+                    .contains("\"words\":\"by keys\"")
+                    .contains("\"shape\":\"circle\",\"fromX\":0.4,\"fromY\":0.48,\"toX\":0.5,\"toY\":0.5");
+        }
+    }
+
+    @Test
     void teethAreMarkedByKeysAndByPullingAndThePatternIsRead() {
         try (Technician ilva = at("Ilva", "/job/18/look")) {
             Locator ring = ilva.page.getByRole(AriaRole.LISTBOX);

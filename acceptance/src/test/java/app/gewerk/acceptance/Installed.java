@@ -41,6 +41,9 @@ final class Installed implements AutoCloseable {
         RunningGewerk.run(List.of("cp", "../gewerk", folder.toString()));
         environment.put("GEWERK_APP", RunningGewerk.APP.toString());
         environment.put("GEWERK_STATE", folder + "/state");
+        if (RunningGewerk.QUICK) {
+            environment.put("JAVA_TOOL_OPTIONS", RunningGewerk.QUICK_TO_START);
+        }
         if (Files.exists(CLASSES)) {
             RunningGewerk.run(List.of("mkdir", "-p", folder + "/state"));
             RunningGewerk.run(List.of("cp", CLASSES.toString(), folder + "/state/"));
@@ -168,17 +171,23 @@ final class Installed implements AutoCloseable {
             return process.exitValue();
         }
 
-        /** Ctrl-C to the script itself, whoever runs it. */
+        /** Ctrl-C to the script itself, whoever runs it; where this runs in the background, which has none, its end. */
         void interrupt() {
-            List<String> scripts = family(process.pid())
+            long script = family(process.pid())
                     .filter(p ->
                             p.info().command().filter(c -> c.endsWith("/bash")).isPresent())
-                    .map(p -> String.valueOf(p.pid()))
-                    .limit(1)
-                    .toList();
-            List<String> command = new ArrayList<>(List.of("kill", "-INT", "--"));
-            command.addAll(scripts);
-            RunningGewerk.run(command);
+                    .findFirst()
+                    .orElseThrow()
+                    .pid();
+            RunningGewerk.run(
+                    List.of("kill", ignoresInterrupts(script) ? "-TERM" : "-INT", "--", String.valueOf(script)));
+        }
+
+        private boolean ignoresInterrupts(long pid) {
+            return read(Path.of("/proc/" + pid + "/status"))
+                    .lines()
+                    .filter(line -> line.startsWith("SigIgn:"))
+                    .anyMatch(line -> (Long.parseUnsignedLong(line.substring(7).strip(), 16) & 2) != 0);
         }
     }
 

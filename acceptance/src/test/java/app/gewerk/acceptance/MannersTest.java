@@ -58,33 +58,75 @@ class MannersTest {
     }
 
     @Test
-    void theSecondTabIsToldAndLosesNothing() {
+    void theSecondBrowserIsToldAndLosesNothing() {
         int job = newJob();
-        Page first = technician.page;
+        String path = "/job/" + job + "/read";
+        try (Technician other = new Technician(gewerk)) {
+            other.stepUp("Jonne");
+            technician.open(path);
+            other.open(path);
+            // Both have begun before either saves, whichever browser is quicker to hear of the other's save.
+            other.field("teeth").fill("31");
+            other.field("over the tips").fill("16.48");
+            technician.field("teeth").fill("30");
+            technician.field("over the tips").fill("16.00");
+            technician.button("keep the readings").click();
+            assertThat(technician.button("keep the readings")).hasCount(0);
+            other.button("keep the readings").click();
+            Locator told = other.page.getByRole(AriaRole.ALERT).first();
+            assertThat(told).containsText("Yours are still here");
+            assertThat(told).containsText("16.00");
+            assertThat(other.field("over the tips")).hasValue("16.48");
+            other.page.waitForResponse(
+                    response -> response.request().method().equals("PUT"),
+                    () -> other.button("Keep both").click());
+            assertThat(other.page.getByText("Yours are still here")).hasCount(0);
+            assertThat(gewerk.get("/api/reading/" + job).body()).contains("16.48");
+            assertThat(gewerk.get("/api/job/" + job + "/journal").body())
+                    .contains("16.00")
+                    .contains("16.48");
+            assertThat(other.complaints()).isEmpty();
+        }
+    }
+
+    @Test
+    void theSecondTabSeesWhatTheFirstHasTyped() {
+        int job = newJob();
+        technician.open("/job/" + job + "/read");
+        technician.field("over the tips").fill("16.48");
         Page second = technician.anotherTab();
-        String address = gewerk.address("/job/" + job + "/read").toString();
-        first.navigate(address);
-        second.navigate(address);
-        first.getByLabel("teeth", new Page.GetByLabelOptions().setExact(true)).fill("30");
-        first.getByLabel("over the tips").fill("16.00");
-        // Drafts are kept per browser, so the second person sits at another browser profile in real life; here the
-        // second tab is filled after the first has saved.
-        named(first, AriaRole.BUTTON, "keep the readings").click();
-        assertThat(named(first, AriaRole.BUTTON, "keep the readings")).hasCount(0);
-        second.getByLabel("teeth", new Page.GetByLabelOptions().setExact(true)).fill("31");
-        second.getByLabel("over the tips").fill("16.48");
-        named(second, AriaRole.BUTTON, "keep the readings").click();
-        assertThat(second.getByRole(AriaRole.ALERT).first()).containsText("Yours are still here");
-        assertThat(second.getByRole(AriaRole.ALERT).first()).containsText("16.00");
+        second.navigate(gewerk.address("/job/" + job + "/read").toString());
         assertThat(second.getByLabel("over the tips")).hasValue("16.48");
-        second.waitForResponse(
-                response -> response.request().method().equals("PUT"),
-                () -> named(second, AriaRole.BUTTON, "Keep both").click());
-        assertThat(second.getByText("Yours are still here")).hasCount(0);
-        assertThat(gewerk.get("/api/reading/" + job).body()).contains("16.48");
-        assertThat(gewerk.get("/api/job/" + job + "/journal").body())
-                .contains("16.00")
-                .contains("16.48");
+        technician.field("over the tips").fill("16.52");
+        assertThat(second.getByLabel("over the tips")).hasValue("16.52");
+        technician.button("keep the readings").click();
+        assertThat(named(second, AriaRole.BUTTON, "keep the readings")).hasCount(0);
+    }
+
+    @Test
+    void theListOfKeysShowsWhatActsOnThisScreenAndSingleKeysCanBeSwitchedOff() {
+        int job = newJob();
+        technician.open("/job/" + job + "/listen");
+        assertThat(technician
+                        .text("Culprit")
+                        .or(technician.text("Where it may sit"))
+                        .first())
+                .isVisible();
+        technician.press("?");
+        Locator list = technician.page.getByRole(AriaRole.DIALOG);
+        assertThat(list).containsText("listening: yes, no, cannot");
+        assertThat(list).not().containsText("looking, on the ring of teeth");
+        list.getByLabel("Keys of one letter act").uncheck();
+        list.getByText("Close").click();
+        technician.open("/job/" + job + "/look");
+        assertThat(technician.page.getByRole(AriaRole.LISTBOX)).isVisible();
+        technician.press("?");
+        technician.press("j");
+        assertThat(technician.page.getByRole(AriaRole.DIALOG)).hasCount(0);
+        technician.button(Pattern.compile("^Keys")).click();
+        assertThat(list).containsText("looking, on the ring of teeth");
+        assertThat(list).not().containsText("listening: yes, no, cannot");
+        list.getByLabel("Keys of one letter act").check();
     }
 
     @Test

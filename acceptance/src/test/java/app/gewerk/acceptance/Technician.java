@@ -6,6 +6,7 @@ import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.WaitForSelectorState;
 import java.nio.file.Path;
@@ -16,6 +17,9 @@ import java.util.regex.Pattern;
 
 /** A person in front of Debian's Chromium. */
 final class Technician implements AutoCloseable {
+    /** Machines that test are busy ones. */
+    private static final int PATIENCE_MS = 20_000;
+
     private final Playwright playwright;
     private final Browser browser;
     private final List<String> complaints = new ArrayList<>();
@@ -41,7 +45,8 @@ final class Technician implements AutoCloseable {
                 .setViewportSize(1280, 800)
                 .setLocale("en-GB")
                 .setAcceptDownloads(true));
-        context.setDefaultTimeout(15_000);
+        context.setDefaultTimeout(PATIENCE_MS);
+        PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MS);
         page = listened(context.newPage());
     }
 

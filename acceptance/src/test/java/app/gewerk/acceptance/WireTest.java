@@ -117,7 +117,7 @@ class WireTest {
     private static String hard() {
         StringBuilder readings = new StringBuilder("{\"what\":\"helixAngle\",\"values\":[20]}");
         for (int i = 2; i < 24; i++) {
-            readings.append(",{\"what\":\"span\",\"overTeeth\":" + i + ",\"values\":[" + (4.6 + 1.48 * i) + "]}");
+            readings.append(",{\"what\":\"span\",\"parameter\":" + i + ",\"values\":[" + (4.6 + 1.48 * i) + "]}");
         }
         return "{\"readings\":[" + readings + "]}";
     }

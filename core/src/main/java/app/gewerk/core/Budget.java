@@ -5,28 +5,35 @@ import java.util.function.LongSupplier;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What a computation asked for from outside may use: so much time from its first piece of work on, and only while
- * somebody still waits for it. Loops whose length depends on what was asked call {@link #spend}, which costs some tens of
+ * What a computation asked for from outside may use: so much of the processor's time from its first piece of work on,
+ * on a busy machine at most {@value #MOST_TIMES} times as long, and only while somebody still waits for it. Loops whose length depends on what was asked call {@link #spend}, which costs some tens of
  * nanoseconds. Work done without a budget (tests, set-up) is not bounded.
  */
 public final class Budget {
     private static final ThreadLocal<@Nullable Budget> CURRENT = new ThreadLocal<>();
     private static final long ASK_EVERY_NANOS = 50_000_000;
+    private static final int MOST_TIMES = 4;
 
     private final long nanos;
     private final LongSupplier clock;
+    private final LongSupplier worked;
     private final BooleanSupplier gone;
     private boolean begun;
     private long began;
+    private long workedBefore;
     private long asked;
 
     /**
-     * @param nanos time allowed, in the clock's nanoseconds
+     * @param nanos time allowed
+     * @param clock in nanoseconds, cheap to read
+     * @param worked the processor's time that this computation and what runs beside it have taken, in nanoseconds; read
+     *     when the clock says that the budget may be used up
      * @param gone whether nobody waits for the answer any more; asked about twenty times a second, on the working thread
      */
-    public Budget(long nanos, LongSupplier clock, BooleanSupplier gone) {
+    public Budget(long nanos, LongSupplier clock, LongSupplier worked, BooleanSupplier gone) {
         this.nanos = nanos;
         this.clock = clock;
+        this.worked = worked;
         this.gone = gone;
     }
 
@@ -79,8 +86,10 @@ public final class Budget {
             begun = true;
             began = now;
             asked = now;
+            workedBefore = worked.getAsLong();
         }
-        if (now - began > nanos) {
+        long passed = now - began;
+        if (passed > nanos && (passed / MOST_TIMES > nanos || worked.getAsLong() - workedBefore > nanos)) {
             throw new UsedUp(Why.TIME);
         }
         if (now - asked > ASK_EVERY_NANOS) {

@@ -27,7 +27,7 @@ public final class Knowledge {
     public static List<Map<String, String>> rows(String name) {
         try (InputStream file = Knowledge.class.getResourceAsStream("/knowledge/" + name + ".csv")) {
             if (file == null) {
-                throw new IllegalArgumentException("There is no knowledge file called " + name);
+                throw new IllegalStateException("There is no knowledge file called " + name);
             }
             return rows(new InputStreamReader(file, StandardCharsets.UTF_8));
         } catch (IOException unreadable) {

@@ -1,5 +1,7 @@
 package app.gewerk.core;
 
+import app.gewerk.core.words.Refused;
+
 /** The word an enum constant goes by outside Java (JSON, database, files): {@code TIP_DIAMETER} is {@code tipDiameter}. */
 public final class Wire {
     private Wire() {}
@@ -21,7 +23,7 @@ public final class Wire {
     /**
      * The constant of a word.
      *
-     * @throws IllegalArgumentException naming the words that would do
+     * @throws Refused naming the words that would do
      */
     public static <E extends Enum<E>> E parse(Class<E> type, String word) {
         for (E constant : type.getEnumConstants()) {
@@ -29,8 +31,12 @@ public final class Wire {
                 return constant;
             }
         }
-        throw new IllegalArgumentException("\"" + word + "\" is not one of "
-                + java.util.Arrays.stream(type.getEnumConstants())
+        throw new Refused(
+                "wire.notOneOf",
+                "word",
+                word,
+                "known",
+                java.util.Arrays.stream(type.getEnumConstants())
                         .map(Wire::word)
                         .collect(java.util.stream.Collectors.joining(", ")));
     }

@@ -36,7 +36,7 @@ class BudgetTest {
 
     @Test
     void timeCountsFromTheFirstPieceOfWork() {
-        new Budget(100, clock::get, () -> false).begin();
+        new Budget(100, clock::get, clock::get, () -> false).begin();
         clock.set(5000);
         Budget.spend();
         clock.set(5100);
@@ -49,8 +49,23 @@ class BudgetTest {
     }
 
     @Test
+    void onABusyMachineTheTimeThatOthersTookIsNotHeldAgainstIt() {
+        AtomicLong worked = new AtomicLong();
+        new Budget(100, clock::get, worked::get, () -> false).begin();
+        Budget.spend();
+        clock.set(350);
+        worked.set(90);
+        assertThatCode(Budget::spend).doesNotThrowAnyException();
+        worked.set(101);
+        assertThatThrownBy(Budget::spend).isInstanceOf(Budget.UsedUp.class);
+        worked.set(90);
+        clock.set(404);
+        assertThatThrownBy(Budget::spend).as("but somebody waits for it").isInstanceOf(Budget.UsedUp.class);
+    }
+
+    @Test
     void workStopsWhenNobodyWaitsForIt() {
-        new Budget(Long.MAX_VALUE, clock::get, () -> true).begin();
+        new Budget(Long.MAX_VALUE, clock::get, clock::get, () -> true).begin();
         Budget.spend();
         clock.set(60_000_000);
         assertThatThrownBy(Budget::spend)
@@ -62,7 +77,7 @@ class BudgetTest {
     @Test
     void withoutABudgetNothingIsStopped() {
         assertThatCode(Budget::spend).doesNotThrowAnyException();
-        new Budget(0, clock::incrementAndGet, () -> false).begin();
+        new Budget(0, clock::incrementAndGet, clock::get, () -> false).begin();
         Budget.end();
         assertThatCode(Budget::spend).doesNotThrowAnyException();
     }
@@ -82,7 +97,7 @@ class BudgetTest {
     @ParameterizedTest
     @MethodSource("computations")
     void computationsSpendTheirBudget(Runnable computation) {
-        new Budget(3, clock::incrementAndGet, () -> false).begin();
+        new Budget(3, clock::incrementAndGet, clock::get, () -> false).begin();
         assertThatThrownBy(computation::run).isInstanceOf(Budget.UsedUp.class);
     }
 }

@@ -1,5 +1,8 @@
 package app.gewerk.core;
 
+import static com.tngtech.archunit.core.domain.JavaCall.Predicates.target;
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.type;
+import static com.tngtech.archunit.core.domain.properties.HasOwner.Predicates.With.owner;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
@@ -16,7 +19,12 @@ class LayeringTest {
             .should()
             .onlyDependOnClassesThat()
             .resideInAnyPackage(
-                    "app.gewerk.core..", "java..", "org.jspecify..", "org.hipparchus..", "org.apache.commons.csv..");
+                    "app.gewerk.core..",
+                    "java..",
+                    "org.jspecify..",
+                    "org.hipparchus..",
+                    "com.ibm.icu..",
+                    "org.apache.commons.csv..");
 
     @ArchTest
     static final ArchRule coreHasNoClockAndNoConnections = noClasses()
@@ -27,6 +35,11 @@ class LayeringTest {
             .orShould()
             .dependOnClassesThat()
             .resideInAnyPackage("java.sql..", "java.net..");
+
+    /** What cannot be done so is a refusal; anything else is a bug and says so. */
+    @ArchTest
+    static final ArchRule whatCannotBeDoneIsARefusal =
+            noClasses().should().callConstructorWhere(target(owner(type(IllegalArgumentException.class))));
 
     @ArchTest
     static final ArchRule noCircles =

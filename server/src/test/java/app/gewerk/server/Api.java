@@ -21,6 +21,8 @@ import tools.jackson.databind.json.JsonMapper;
 public class Api {
     private final MockMvc http;
     private final JsonMapper json;
+    /** Of whoever stepped up last: who looks at the bench. */
+    private Cookie here = new Cookie("nobody", "here");
 
     Api(MockMvc http, JsonMapper json) {
         this.http = http;
@@ -39,7 +41,12 @@ public class Api {
     }
 
     public Answer get(String path) {
-        return perform(MockMvcRequestBuilders.get(URI.create(path.replace(" ", "%20"))));
+        return get(here, path);
+    }
+
+    public Answer get(Cookie here, String path) {
+        return perform(
+                MockMvcRequestBuilders.get(URI.create(path.replace(" ", "%20"))).cookie(here));
     }
 
     public Answer post(Cookie here, String path, Object body) {
@@ -109,6 +116,7 @@ public class Api {
         if (cookie == null) {
             throw new IllegalStateException(answer.text());
         }
+        here = cookie;
         return cookie;
     }
 

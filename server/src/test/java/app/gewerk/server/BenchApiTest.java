@@ -3,6 +3,7 @@ package app.gewerk.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import jakarta.servlet.http.Cookie;
+import java.time.Duration;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -10,6 +11,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.stream.IntStream;
+import org.awaitility.Awaitility;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -237,8 +239,8 @@ class BenchApiTest {
                                 "readings",
                                 List.of(
                                         Map.of("what", "tipDiameter", "typed", tip),
-                                        Map.of("what", "span", "overTeeth", 3, "typed", span3),
-                                        Map.of("what", "span", "overTeeth", 4, "typed", span4)))));
+                                        Map.of("what", "span", "parameter", 3, "typed", span3),
+                                        Map.of("what", "span", "parameter", 4, "typed", span4)))));
         assertThat(saved.status()).as(saved.text()).isEqualTo(200);
         return id;
     }
@@ -288,7 +290,14 @@ class BenchApiTest {
                         "pieces", 3)));
         Api.Answer once = api.post(mara, "/api/choice/" + id, decision, "order-key-1");
         assertThat(once.body().path("place").asString()).isEqualTo("waitingForGear");
-        assertThat(once.body().path("waitsFor").asString()).startsWith("arrives ");
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(30))
+                .untilAsserted(
+                        () -> assertThat(job(id).path("waitsFor").asString()).startsWith("arrives "));
+        JsonNode decided = api.get("/api/choice/" + id).body();
+        assertThat(decided.get(0).path("order").path("orderNumber").asString()).isNotBlank();
+        assertThat(decided.get(0).path("order").path("said").asString()).contains("landed, arrives ");
+        assertThat(job(id).path("stepsDone").toString()).contains("get");
         assertThat(api.post(mara, "/api/choice/" + id, decision, "order-key-1").status())
                 .isEqualTo(200);
         assertThat(api.get("/api/choice/" + id).body()).hasSize(1);
@@ -329,8 +338,8 @@ class BenchApiTest {
                     {"toothCount":{"exactly":24},"readings":[{"what":"tipDiameter","values":[1e300]}]} | between 0 and 2000
                     {"toothCount":{"exactly":24},"readings":[{"what":"tipDiameter","values":[-13]}]}  | between 0 and 2000
                     {"toothCount":{"exactly":24},"readings":[]}                                       | Nothing to go by
-                    {"toothCount":{"exactly":24},"readings":[{"what":"span","values":[5.3]}]}         | overTeeth
-                    {"toothCount":{"exactly":24},"readings":[{"what":"tipDiameter","values":[13]},{"what":"span","overTeeth":4,"values":[14]}]} | wider than the whole gear
+                    {"toothCount":{"exactly":24},"readings":[{"what":"span","values":[5.3]}]}         | how many teeth the span
+                    {"toothCount":{"exactly":24},"readings":[{"what":"tipDiameter","values":[13]},{"what":"span","parameter":4,"values":[14]}]} | wider than the whole gear
                     {"toothCount":{"exactly":24},"colour":"red","readings":[]}                        | no field "colour"
                     {"toothCount":{"exactly":"x"},"readings":[]}                                      | toothCount.exactly
                     {"toothCount":                                                                    | not complete JSON
@@ -345,9 +354,9 @@ class BenchApiTest {
     void contradictoryReadingsAreAnsweredWithTheContradictionNamed() {
         Api.Answer answer = api.open("/api/workings/reading/identify", """
                 {"toothCount":{"exactly":24},"readings":[{"what":"tipDiameter","values":[26.0]},
-                 {"what":"span","overTeeth":3,"values":[7.72]},{"what":"span","overTeeth":4,"values":[13.62]}]}""");
+                 {"what":"span","parameter":3,"values":[7.72]},{"what":"span","parameter":4,"values":[13.62]}]}""");
         assertThat(answer.status()).isEqualTo(200);
-        assertThat(answer.body().path("outliers").get(0).path("overTeeth").asInt())
+        assertThat(answer.body().path("outliers").get(0).path("parameter").asInt())
                 .isEqualTo(4);
         assertThat(answer.body().path("outliers").get(0).path("likelySlip").asString())
                 .contains("over 5");

@@ -67,7 +67,7 @@ class DoorApiTest {
     @ValueSource(strings = {"1e400", "-1e400", "\"NaN\"", "\"Infinity\""})
     void numbersAreFinite(String number) {
         Api.Answer answer = api.open("/api/workings/gear/geometry", "{\"module\":" + number + ",\"toothCount\":20}");
-        assertThat(answer.status()).isEqualTo(400);
+        assertThat(answer.status()).isEqualTo(422);
         assertThat(answer.text()).doesNotContain("\"NaN\"}");
     }
 
@@ -90,14 +90,14 @@ class DoorApiTest {
                 mara,
                 "/api/shop/terms",
                 "{\"version\":1,\"hourlyRate\":1e100000000,\"easyShare\":0.1,\"askShare\":0.5}");
-        assertThat(answer.status()).isEqualTo(400);
+        assertThat(answer.status()).isEqualTo(422);
     }
 
     @Test
     void aDayFarFromOurTimeIsRefused() {
         Map<String, Object> intake = Api.intake("Vantorel", "Slidewell 24", "x");
         intake.put("promisedOn", "+999999999-12-31");
-        assertThat(api.post(mara, "/api/intake", intake).status()).isEqualTo(400);
+        assertThat(api.post(mara, "/api/intake", intake).status()).isEqualTo(422);
     }
 
     @Test
@@ -276,7 +276,7 @@ class DoorApiTest {
     void whatTakesTooLongIsBrokenOffInWords() {
         StringBuilder readings = new StringBuilder("{\"what\":\"helixAngle\",\"values\":[20]}");
         for (int i = 2; i < 24; i++) {
-            readings.append(",{\"what\":\"span\",\"overTeeth\":" + i + ",\"values\":[" + (4.6 + 1.48 * i) + "]}");
+            readings.append(",{\"what\":\"span\",\"parameter\":" + i + ",\"values\":[" + (4.6 + 1.48 * i) + "]}");
         }
         Api.Answer answer = api.open("/api/workings/reading/identify", "{\"readings\":[" + readings + "]}");
         assertThat(answer.status()).isEqualTo(422);

@@ -1,13 +1,21 @@
 package app.gewerk.server;
 
+import static com.tngtech.archunit.core.domain.JavaCall.Predicates.target;
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.type;
+import static com.tngtech.archunit.core.domain.properties.HasOwner.Predicates.With.owner;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noMethods;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
+import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchCondition;
 import com.tngtech.archunit.lang.ArchRule;
+import com.tngtech.archunit.lang.ConditionEvents;
+import com.tngtech.archunit.lang.SimpleConditionEvent;
 import org.springframework.transaction.annotation.Transactional;
 
 @AnalyzeClasses(packages = "app.gewerk.server", importOptions = ImportOption.DoNotIncludeTests.class)
@@ -15,7 +23,7 @@ class LayeringTest {
     @ArchTest
     static final ArchRule onlyStoresTouchTheDatabase = noClasses()
             .that()
-            .haveSimpleNameNotEndingWith("Store")
+            .haveNameNotMatching(".*Store(\\$.*)?")
             .and()
             .resideOutsideOfPackage("app.gewerk.server.db..")
             .and()
@@ -61,12 +69,33 @@ class LayeringTest {
             .haveSimpleNameNotEndingWith("Controller");
 
     @ArchTest
-    static final ArchRule storesStayInTheirFeature = noClasses()
+    static final ArchRule controllersLeaveStoresToServices = noClasses()
             .that()
             .haveSimpleNameEndingWith("Controller")
             .should()
             .dependOnClassesThat()
             .haveSimpleNameEndingWith("Store");
+
+    /** The keys of saves are everybody's. */
+    @ArchTest
+    static final ArchRule storesStayInTheirFeature = classes()
+            .that()
+            .haveSimpleNameEndingWith("Store")
+            .and()
+            .doNotHaveSimpleName("SavedOnceStore")
+            .should(new ArchCondition<>("be used in their own package only") {
+                @Override
+                public void check(JavaClass store, ConditionEvents events) {
+                    store.getDirectDependenciesToSelf().stream()
+                            .filter(d -> !d.getOriginClass().getPackageName().equals(store.getPackageName()))
+                            .forEach(d -> events.add(SimpleConditionEvent.violated(store, d.getDescription())));
+                }
+            });
+
+    /** What cannot be done so is a refusal; anything else is a bug and says so. */
+    @ArchTest
+    static final ArchRule whatCannotBeDoneIsARefusal =
+            noClasses().should().callConstructorWhere(target(owner(type(IllegalArgumentException.class))));
 
     @ArchTest
     static final ArchRule featuresFormNoCircle =

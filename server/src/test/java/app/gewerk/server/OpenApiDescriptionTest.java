@@ -6,6 +6,8 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.beans.factory.annotation.Autowired;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.MapperFeature;
@@ -23,18 +25,19 @@ class OpenApiDescriptionTest {
     @Autowired
     private Api api;
 
-    @Test
-    void committedDescriptionIsWhatTheServerSays() throws IOException {
-        Object tree = ORDERED.readValue(api.get("/v3/api-docs").text(), Object.class);
+    /** Beside the description: what can be read of a gear, so that the front end has it before it asks. */
+    @ParameterizedTest
+    @CsvSource({"/v3/api-docs, openapi.json", "/api/workings/reading/kinds, readingKinds.json"})
+    void whatTheFrontEndIsMadeFromIsWhatTheServerSays(String path, String file) throws IOException {
+        Object tree = ORDERED.readValue(api.get(path).text(), Object.class);
         String served = ORDERED.writeValueAsString(tree).replace("\r\n", "\n") + "\n";
-        Path committed = Path.of("../web/src/api/openapi.json");
         String write = System.getProperty("gewerk.write");
         if (write != null) {
-            Files.writeString(Path.of(write), served);
+            Files.writeString(Path.of(write, file), served);
         }
-        assertThat(Files.readString(committed))
-                .as("web/src/api/openapi.json is stale: run ./gewerk generate")
-                .isEqualTo(served);
+        assertThat(ORDERED.readTree(Files.readString(Path.of("../web/src/api", file))))
+                .as("web/src/api/" + file + " is stale: run ./gewerk generate")
+                .isEqualTo(ORDERED.readTree(served));
     }
 
     @Test

@@ -57,6 +57,10 @@ class PhotoApiTest {
         return picture;
     }
 
+    static byte[] jpeg(int width, int height) {
+        return encoded(picture(width, height), "jpeg");
+    }
+
     private static byte[] encoded(BufferedImage picture, String format) {
         try {
             ByteArrayOutputStream out = new ByteArrayOutputStream();

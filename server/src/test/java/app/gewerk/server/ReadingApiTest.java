@@ -19,6 +19,9 @@ class ReadingApiTest {
     @Autowired
     private Api api;
 
+    @Autowired
+    private Owner owner;
+
     private Cookie mara;
     private Cookie ilva;
 
@@ -38,11 +41,11 @@ class ReadingApiTest {
     void aMateMayCarryItsOwnReadings() {
         JsonNode alone = identify("""
                 {"toothCount":{"exactly":12},"readings":[{"what":"tipDiameter","values":[7.4]},
-                 {"what":"centreDistance","values":[13.25],"mateToothCount":40}]}""");
+                 {"what":"centreDistance","values":[13.25],"parameter":40}]}""");
         JsonNode both = identify("""
                 {"toothCount":{"exactly":12},"readings":[{"what":"tipDiameter","values":[7.4]},{"what":"centreDistance","values":[13.25]}],
                  "mate":{"toothCount":{"exactly":40},"readings":[{"what":"tipDiameter","values":[21.0]},
-                   {"what":"span","overTeeth":5,"values":[6.92]},{"what":"span","overTeeth":6,"values":[8.40]}]}}""");
+                   {"what":"span","parameter":5,"values":[6.92]},{"what":"span","parameter":6,"values":[8.40]}]}}""");
         assertThat(both.path("candidates").get(0).path("probability").asDouble())
                 .isGreaterThan(
                         alone.path("candidates").get(0).path("probability").asDouble());
@@ -54,7 +57,7 @@ class ReadingApiTest {
     void otherKindsAnswerWithTheirOwnAngle() {
         JsonNode worm = identify("""
                 {"kind":"worm","toothCount":{"exactly":2},"readings":[{"what":"tipDiameter","values":[14.0]},
-                 {"what":"pitchesAlong","pitches":3,"values":[9.42]},{"what":"leadAngle","values":[8]}]}""");
+                 {"what":"pitchesAlong","parameter":3,"values":[9.42]},{"what":"leadAngle","values":[8]}]}""");
         assertThat(worm.path("candidates").get(0).path("leadAngleDeg").asDouble())
                 .isCloseTo(9.46, within(0.4));
         assertThat(worm.path("candidates").get(0).path("pitchDiameterMm").asDouble())
@@ -64,7 +67,7 @@ class ReadingApiTest {
                  {"what":"rootDiameter","values":[50.0]}]}""");
         assertThat(ring.path("candidates").get(0).path("kind").asString()).isEqualTo("internal");
         JsonNode rack = identify("""
-                {"kind":"rack","readings":[{"what":"pitchesAlong","pitches":10,"values":[0.6184],"unit":"in"}]}""");
+                {"kind":"rack","readings":[{"what":"pitchesAlong","parameter":10,"values":[0.6184],"unit":"in"}]}""");
         assertThat(rack.path("candidates").get(0).path("module").asDouble()).isCloseTo(0.5, within(0.005));
     }
 
@@ -80,7 +83,7 @@ class ReadingApiTest {
             JsonNode answer = identify(
                     "{\"toothCount\":" + count
                             + ",\"readings\":[{\"what\":\"tipDiameter\",\"values\":[13.0]},"
-                            + "{\"what\":\"span\",\"overTeeth\":3,\"values\":[3.86]},{\"what\":\"span\",\"overTeeth\":4,\"values\":[5.33]}]}");
+                            + "{\"what\":\"span\",\"parameter\":3,\"values\":[3.86]},{\"what\":\"span\",\"parameter\":4,\"values\":[5.33]}]}");
             assertThat(answer.path("candidates").get(0).path("toothCount").asInt())
                     .as(count)
                     .isEqualTo(24);
@@ -93,7 +96,7 @@ class ReadingApiTest {
                     {"toothCount":{"from":23},"readings":[{"what":"tipDiameter","values":[13]}]}                      | both from and to
                     {"kind":"cam","readings":[{"what":"tipDiameter","values":[13]}]}                                  | kind
                     {"kind":"rack","readings":[{"what":"tipDiameter","values":[13]}]}                                 | cannot be read on a rack
-                    {"toothCount":{"exactly":24},"readings":[{"what":"chordOverTips","values":[13]}]}                 | pitches
+                    {"toothCount":{"exactly":24},"readings":[{"what":"chordOverTips","values":[13]}]}                 | how many pitches
                     {"toothCount":{"exactly":24},"readings":[{"what":"helixAngle","values":[15],"unit":"mm"}]}        | in degrees
                     {"toothCount":{"exactly":24},"readings":[{"what":"tipDiameter","values":[13],"unit":"ell"}]}      | mm or in
                     {"toothCount":{"exactly":24},"readings":[{"what":"tipDiameter","values":[13]}],"mate":{"toothCount":{},"readings":[{"what":"tipDiameter","values":[9]}]}} | Count the mate's teeth
@@ -112,28 +115,22 @@ class ReadingApiTest {
     @Test
     void anotherPersonsReadingsAreCombinedNotOverwritten() {
         long job = api.job(mara, "carriage stops");
-        JsonNode first = api.put(
+        JsonNode first = keep(
                         mara,
-                        "/api/reading/" + job,
-                        Map.of(
-                                "version",
-                                1,
-                                "gear",
-                                gear(List.of(
-                                        Map.of("what", "tipDiameter", "typed", "12.98 13.00"),
-                                        Map.of("what", "span", "overTeeth", 3, "typed", "3,85")))))
+                        job,
+                        1,
+                        gear(List.of(
+                                Map.of("what", "tipDiameter", "typed", "12.98 13.00"),
+                                Map.of("what", "span", "parameter", 3, "typed", "3,85"))))
                 .body();
         assertThat(first.path("readings")).hasSize(2);
-        JsonNode second = api.put(
+        JsonNode second = keep(
                         ilva,
-                        "/api/reading/" + job,
-                        Map.of(
-                                "version",
-                                first.path("version").asInt(),
-                                "gear",
-                                gear(List.of(
-                                        Map.of("what", "tipDiameter", "typed", "0.512", "unit", "in"),
-                                        Map.of("what", "span", "overTeeth", 4, "typed", "5.33")))))
+                        job,
+                        first.path("version").asInt(),
+                        gear(List.of(
+                                Map.of("what", "tipDiameter", "typed", "0.512", "unit", "in"),
+                                Map.of("what", "span", "parameter", 4, "typed", "5.33"))))
                 .body();
         assertThat(second.path("readings")).hasSize(4);
         assertThat(second.path("readings"))
@@ -151,14 +148,11 @@ class ReadingApiTest {
                 .isGreaterThan(0.9);
 
         long id = second.path("readings").get(0).path("id").asLong();
-        JsonNode without = api.put(
+        JsonNode without = keep(
                         ilva,
-                        "/api/reading/" + job,
-                        Map.of(
-                                "version",
-                                second.path("version").asInt(),
-                                "gear",
-                                Map.of("toothCount", "24", "readings", List.of(), "leftOut", List.of(id))))
+                        job,
+                        second.path("version").asInt(),
+                        Map.of("toothCount", "24", "readings", List.of(), "leftOut", List.of(id)))
                 .body();
         assertThat(without.path("readings")).hasSize(2);
         assertThat(without.path("readings").get(0).path("leftOut").asBoolean()).isTrue();
@@ -167,24 +161,21 @@ class ReadingApiTest {
     @Test
     void aRingIsKeptOnTheJobWithItsKindAndFound() {
         long job = api.job(mara, "planet stage slips");
-        JsonNode saved = api.put(
+        JsonNode saved = keep(
                         mara,
-                        "/api/reading/" + job,
+                        job,
+                        1,
                         Map.of(
-                                "version",
-                                1,
-                                "gear",
-                                Map.of(
-                                        "kind",
-                                        "internal",
-                                        "toothCount",
-                                        "60",
-                                        "readings",
-                                        List.of(
-                                                Map.of("what", "tipDiameter", "typed", "46.40"),
-                                                Map.of("what", "rootDiameter", "typed", "50.00")),
-                                        "mate",
-                                        Map.of("toothCount", "18", "readings", List.of()))))
+                                "kind",
+                                "internal",
+                                "toothCount",
+                                "60",
+                                "readings",
+                                List.of(
+                                        Map.of("what", "tipDiameter", "typed", "46.40"),
+                                        Map.of("what", "rootDiameter", "typed", "50.00")),
+                                "mate",
+                                Map.of("toothCount", "18", "readings", List.of())))
                 .body();
         assertThat(saved.path("kind").asString()).isEqualTo("internal");
         assertThat(saved.path("mate").path("toothCount").asString()).isEqualTo("18");
@@ -251,5 +242,107 @@ class ReadingApiTest {
             spread = Math.max(spread, Math.abs(again - Double.parseDouble(keys)));
         }
         assertThat(spread).as("it has a caliper's noise").isBetween(0.01, 0.2);
+    }
+
+    private Api.Answer keep(Cookie who, long job, int version, Map<String, Object> gear) {
+        return api.put(who, "/api/reading/" + job, Map.of("version", version, "gear", gear));
+    }
+
+    private JsonNode saved(Cookie who, long job, int version, Map<String, Object> reading) {
+        return keep(who, job, version, Map.of("toothCount", "24", "readings", List.of(reading)))
+                .body()
+                .path("readings")
+                .get(0);
+    }
+
+    /** Each thing that makes a reading another reading, beside its figures. */
+    @ParameterizedTest
+    @CsvSource({
+        "overPins, parameter, 1.7, 1.8",
+        "centreDistance, parameter, 36, 37",
+        "span, parameter, 3, 4",
+        "chordOverTips, parameter, 3, 4",
+        "tipDiameter, unit, mm, in",
+        "tipDiameter, instrument, caliper, micrometer"
+    })
+    void aReadingKeepsItsTimeOnlyWhileItIsTheSame(String what, String field, String first, String second) {
+        long job = api.job(mara, "x");
+        Object one = first.matches("[\\d.]+") ? (Object) Double.valueOf(first) : first;
+        Object other = second.matches("[\\d.]+") ? (Object) Double.valueOf(second) : second;
+        String typed = second.equals("in") ? "0.5" : "13.5";
+        JsonNode begun = saved(mara, job, 1, Map.of("what", what, "typed", typed, field, one));
+        JsonNode same = saved(mara, job, 2, Map.of("what", what, "typed", typed, field, one));
+        JsonNode changed = saved(mara, job, 3, Map.of("what", what, "typed", typed, field, other));
+        assertThat(same.path("readAt").asString())
+                .isEqualTo(begun.path("readAt").asString());
+        assertThat(changed.path("readAt").asString())
+                .isNotEqualTo(begun.path("readAt").asString());
+    }
+
+    @Test
+    void anglesAreKeptInDegreesAndLengthsInMillimetres() {
+        long job = api.job(mara, "x");
+        Api.Answer answer = keep(
+                mara,
+                job,
+                1,
+                Map.of(
+                        "toothCount",
+                        "24",
+                        "readings",
+                        List.of(
+                                Map.of("what", "tipDiameter", "typed", "0.5", "unit", "in"),
+                                Map.of("what", "helixAngle", "typed", "15", "unit", "in"))));
+        assertThat(answer.status()).as(answer.text()).isEqualTo(200);
+        assertThat(owner.value(
+                        String.class,
+                        "select string_agg(unit || ' ' || values_read[1], ', ' order by position) from gear_reading where job_id = ?",
+                        job))
+                .isEqualTo("in 12.7, deg 15");
+    }
+
+    /** Tips of 24 teeth of module 1 with addendum 0.8 at 20°, and of a ring of 60: the gear is told whole, ready to draw. */
+    @ParameterizedTest
+    @CsvSource({
+        "external, 24, 25.6, 7.72, external, 0.8",
+        "external, 24, 26.0, 7.72, external, 1.0",
+        "internal, 60, 58.0, 62.5, internal, 1.0"
+    })
+    void theGearTakenIsDrawnAsItIs(String kind, String teeth, String tip, String other, String drawn, double addendum) {
+        long job = api.job(mara, "x");
+        Map<String, Object> second = kind.equals("internal")
+                ? Map.of("what", "rootDiameter", "typed", other)
+                : Map.of("what", "span", "parameter", 3, "typed", other);
+        JsonNode read = keep(
+                        mara,
+                        job,
+                        1,
+                        Map.of(
+                                "kind",
+                                kind,
+                                "toothCount",
+                                teeth,
+                                "readings",
+                                List.of(Map.of("what", "tipDiameter", "typed", tip), second)))
+                .body();
+        JsonNode candidates = read.path("answer").path("candidates");
+        int choice = 0;
+        while (Math.abs(candidates.get(choice).path("addendumCoefficient").asDouble() - addendum) > 1e-9
+                || Math.abs(candidates.get(choice).path("pressureAngleDeg").asDouble() - 20) > 1e-9) {
+            choice++;
+        }
+        JsonNode taken = api.post(
+                        mara,
+                        "/api/reading/" + job + "/take",
+                        Map.of("version", 2, "choice", choice, "reason", "as its mate"))
+                .body()
+                .path("taken");
+        JsonNode gear = taken.path("gear");
+        assertThat(gear.path("kind").asString()).isEqualTo(drawn);
+        assertThat(gear.path("addendumCoefficient").asDouble()).isEqualTo(addendum);
+        assertThat(gear.path("toothCount").asInt()).isEqualTo(Integer.parseInt(teeth));
+        JsonNode drawing = api.open("/api/workings/making/drawing", "{\"gear\":" + gear + "}")
+                .body();
+        assertThat(drawing.path("tipDiameterMm").asDouble()).isCloseTo(Double.parseDouble(tip), within(0.1));
     }
 }

@@ -12,7 +12,6 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import org.jooq.DSLContext;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -25,7 +24,7 @@ class SavesApiTest {
     private Api api;
 
     @Autowired
-    private DSLContext sql;
+    private Owner owner;
 
     private Cookie mara;
     private Cookie ilva;
@@ -162,7 +161,7 @@ class SavesApiTest {
                         () -> api.put(ilva, path, Map.of("operation", "press", "on", true)))))
                 .extracting(Api.Answer::status)
                 .containsOnly(200);
-        assertThat(sql.fetchSingle("select about_to from job where id = ?", id).get(0, String[].class))
+        assertThat(owner.value(String[].class, "select about_to from job where id = ?", id))
                 .containsExactlyInAnyOrder("heat", "press");
     }
 
@@ -228,15 +227,18 @@ class SavesApiTest {
     void anAnswerAboutAnUnseenPartIsOfWhoGaveItLast() {
         long id = api.job(mara, "x");
         String path = "/api/teardown/" + id + "/unseen";
-        Map<String, String> answer = Map.of("question", "lid off|lock nut", "answer", "still in the machine");
+        Map<String, String> answer = Map.of("step", "lid off", "part", "lock nut", "answer", "stillIn");
         assertThat(api.post(mara, path, answer).status()).isEqualTo(200);
-        assertThat(api.post(ilva, path, Map.of("question", "lid off|lock nut", "answer", "in A3"))
+        assertThat(api.post(
+                                ilva,
+                                path,
+                                Map.of("step", "lid off", "part", "lock nut", "answer", "found", "note", "in A3"))
                         .status())
                 .isEqualTo(200);
-        assertThat(sql.fetchSingle(
-                                "select p.name from hidden_part_answer a join person p on p.id = a.answered_by where a.job_id = ?",
-                                id)
-                        .get(0, String.class))
+        assertThat(owner.value(
+                        String.class,
+                        "select p.name from hidden_part_answer a join person p on p.id = a.answered_by where a.job_id = ?",
+                        id))
                 .isEqualTo("Ilva");
     }
 
@@ -248,7 +250,7 @@ class SavesApiTest {
                 "/api/diagnosis/" + id + "/rhythm",
                 "{\"what\":\"clicks\",\"tapMs\":[-1e308, 0, 1e308, 1.7e308]}");
         assertThat(answer.status()).isEqualTo(422);
-        sql.execute(
+        owner.execute(
                 "insert into job_rhythm (job_id, shop_id, what, tap_ms, tapped_by, tapped_at) "
                         + "select ?, shop_id, 'clicks', '{-1e308,0,1e308,1.7e308}', id, now() from person limit 1",
                 id);

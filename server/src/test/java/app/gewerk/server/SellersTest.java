@@ -5,28 +5,34 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.gewerk.core.sourcing.GearOffer;
 import app.gewerk.core.sourcing.SellerTerms;
 import app.gewerk.server.standin.SellerStandIn;
+import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
 import jakarta.servlet.http.Cookie;
 import java.io.IOException;
-import java.io.OutputStream;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
 import org.awaitility.Awaitility;
-import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The sellers' stand-in over its own HTTP, and what happens when a seller does not answer. */
@@ -44,7 +50,7 @@ class SellersTest {
     private Api api;
 
     @Autowired
-    private DSLContext sql;
+    private Owner owner;
 
     private HttpResponse<String> ask(String seller, String path) throws IOException, InterruptedException {
         return HttpClient.newHttpClient()
@@ -129,47 +135,97 @@ class SellersTest {
                 "reason",
                 "cheap",
                 "order",
-                Map.of("seller", seller, "itemNumber", "S0463", "pieces", 1));
+                Map.of("seller", seller, "itemNumber", "Q0355", "pieces", 1));
     }
 
-    /** A seller that answers at once and then sends a byte now and then, for ever. */
-    private static HttpServer trickling() throws IOException {
-        HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 50);
-        server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
-        server.createContext("/", exchange -> {
-            exchange.sendResponseHeaders(200, 0);
-            try (OutputStream out = exchange.getResponseBody()) {
-                for (int i = 0; i < 600; i++) {
-                    out.write(' ');
-                    out.flush();
-                    LockSupport.parkNanos(100_000_000);
+    /** What a seller of one's own does with a request. */
+    private interface Manner {
+        void answer(HttpExchange exchange) throws IOException;
+    }
+
+    /** Sits down in Quillonbay's place, and leaves it again. */
+    private final class Stranger implements AutoCloseable {
+        final HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 50);
+        volatile Manner manner;
+
+        Stranger(Manner manner) throws IOException {
+            this.manner = manner;
+            server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
+            server.createContext("/", exchange -> {
+                try (exchange) {
+                    this.manner.answer(exchange);
+                } catch (IOException hungUp) {
+                    assertThat(hungUp).as("the other side left").isNotNull();
                 }
-            } catch (IOException hungUp) {
-                exchange.close();
-            }
-        });
-        server.start();
-        return server;
+            });
+            server.start();
+            owner.execute(
+                    "update seller set base_url = ? where code = 'quillonbay'",
+                    "http://127.0.0.1:" + server.getAddress().getPort());
+        }
+
+        @Override
+        public void close() {
+            owner.execute("update seller set base_url = 'standin:/quillonbay' where code = 'quillonbay'");
+            owner.execute("update purchase_order set state = 'withdrawn' where state = 'waiting'");
+            server.stop(0);
+        }
+    }
+
+    /** Answers at once and then sends a byte now and then, for ever. */
+    private static void trickle(HttpExchange exchange) throws IOException {
+        exchange.sendResponseHeaders(200, 0);
+        for (int i = 0; i < 600; i++) {
+            exchange.getResponseBody().write(' ');
+            exchange.getResponseBody().flush();
+            LockSupport.parkNanos(100_000_000);
+        }
+    }
+
+    /** Hands the request on to the stand-in that sits here otherwise. */
+    private void handOn(HttpExchange exchange) throws IOException {
+        try {
+            HttpRequest.Builder request = HttpRequest.newBuilder(
+                            URI.create(standIn.resolve("standin:/quillonbay") + "" + exchange.getRequestURI()))
+                    .method(
+                            exchange.getRequestMethod(),
+                            HttpRequest.BodyPublishers.ofByteArray(
+                                    exchange.getRequestBody().readAllBytes()));
+            Optional.ofNullable(exchange.getRequestHeaders().getFirst("Idempotency-Key"))
+                    .ifPresent(key -> request.header("Idempotency-Key", key));
+            HttpResponse<byte[]> answer =
+                    HttpClient.newHttpClient().send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
+            exchange.sendResponseHeaders(answer.statusCode(), answer.body().length);
+            exchange.getResponseBody().write(answer.body());
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private JsonNode order(long jobId) {
+        return api.get("/api/sourcing/" + jobId + "/orders").body().path(0);
+    }
+
+    private String state(long jobId) {
+        return order(jobId).path("state").asString();
+    }
+
+    private String journal(long jobId) {
+        return api.get("/api/job/" + jobId + "/journal").text();
     }
 
     @Test
     void aSellerThatTricklesHoldsNobody() throws Exception {
         Cookie mara = api.stepUp("Mara");
-        HttpServer seller = trickling();
         List<Long> jobs = new ArrayList<>();
         for (int i = 0; i < 12; i++) {
             jobs.add(jobWithGear(mara));
         }
-        sql.execute(
-                "update seller set base_url = ? where code = 'quillonbay'",
-                "http://127.0.0.1:" + seller.getAddress().getPort());
-        try (ExecutorService pool = Executors.newVirtualThreadPerTaskExecutor()) {
-            List<Future<Api.Answer>> orders = jobs.stream()
-                    .map(id -> pool.submit(() -> api.post(mara, "/api/choice/" + id, buy("quillonbay"))))
-                    .toList();
-            assertThat(orders).as("all are being asked").noneMatch(Future::isDone);
+        try (Stranger slow = new Stranger(SellersTest::trickle)) {
             for (long id : jobs) {
-                assertThat(api.get("/api/job/" + id).status()).isEqualTo(200);
+                Api.Answer decided = api.post(mara, "/api/choice/" + id, buy("quillonbay"));
+                assertThat(decided.body().path("place").asString()).isEqualTo("waitingForGear");
+                assertThat(decided.body().path("waitsFor").asString()).isEqualTo("the seller's answer");
                 assertThat(api.post(
                                         mara,
                                         "/api/job/" + id + "/note",
@@ -178,56 +234,129 @@ class SellersTest {
                         .as("the job is not held meanwhile")
                         .isEqualTo(200);
             }
-            assertThat(orders).as("and still").noneMatch(Future::isDone);
-            for (Future<Api.Answer> order : orders) {
-                assertThat(order.get(20, TimeUnit.SECONDS).detail()).contains("nothing was ordered");
-            }
-        } finally {
-            seller.stop(0);
-            sql.execute("update seller set base_url = 'standin:/quillonbay' where code = 'quillonbay'");
+            assertThat(jobs)
+                    .as("and none is answered yet")
+                    .allMatch(id -> state(id).equals("waiting"));
+            Awaitility.await()
+                    .atMost(Duration.ofSeconds(30))
+                    .untilAsserted(
+                            () -> assertThat(jobs).anyMatch(id -> journal(id).contains("does not answer just now")));
+            assertThat(jobs)
+                    .as("a silent seller is asked again")
+                    .allMatch(id -> state(id).equals("waiting"));
+            slow.manner = this::handOn;
+            owner.execute("update purchase_order set next_try = now() where state = 'waiting'");
+            Awaitility.await()
+                    .atMost(Duration.ofSeconds(60))
+                    .untilAsserted(
+                            () -> assertThat(jobs).allMatch(id -> state(id).equals("ordered")));
         }
     }
 
     @Test
-    void whileOneOrdersForAJobAnotherIsToldAndNothingIsOrderedTwice() throws Exception {
+    void anAnswerThatIsLostOnItsWayOrdersOnce() throws Exception {
         Cookie mara = api.stepUp("Mara");
-        HttpServer seller = trickling();
         long id = jobWithGear(mara);
-        sql.execute(
-                "update seller set base_url = ? where code = 'quillonbay'",
-                "http://127.0.0.1:" + seller.getAddress().getPort());
-        try (ExecutorService pool = Executors.newVirtualThreadPerTaskExecutor()) {
-            Future<Api.Answer> first = pool.submit(() -> api.post(mara, "/api/choice/" + id, buy("quillonbay")));
+        List<String> keys = Collections.synchronizedList(new ArrayList<>());
+        try (Stranger seller = new Stranger(this::handOn)) {
+            seller.manner = exchange -> {
+                if (!exchange.getRequestMethod().equals("POST")) {
+                    handOn(exchange);
+                    return;
+                }
+                keys.add(exchange.getRequestHeaders().getFirst("Idempotency-Key"));
+                if (keys.size() > 1) {
+                    handOn(exchange);
+                }
+            };
+            api.post(mara, "/api/choice/" + id, buy("quillonbay"), "order-lost-1");
             Awaitility.await()
-                    .until(() -> !sql.fetchSingle("select ordering_key from job where id = ?", id)
-                            .get(0, String.class)
-                            .isEmpty());
-            assertThat(api.post(mara, "/api/choice/" + id, buy("quillonbay")).status())
-                    .isEqualTo(409);
-            assertThat(first.get(20, TimeUnit.SECONDS).status()).isEqualTo(422);
-            assertThat(sql.fetchSingle("select ordering_key from job where id = ?", id)
-                            .get(0, String.class))
-                    .as("and it is free again")
-                    .isEmpty();
-        } finally {
-            seller.stop(0);
-            sql.execute("update seller set base_url = 'standin:/quillonbay' where code = 'quillonbay'");
+                    .atMost(Duration.ofSeconds(30))
+                    .until(() -> journal(id).contains("does not answer just now"));
+            owner.execute("update purchase_order set next_try = now() where job_id = ?", id);
+            Awaitility.await()
+                    .atMost(Duration.ofSeconds(30))
+                    .until(() -> state(id).equals("ordered"));
         }
+        assertThat(keys).hasSize(2).containsOnly("order-lost-1");
+        assertThat(api.get("/api/choice/" + id).body()).hasSize(1);
+        assertThat(api.get("/api/job/" + id).body().path("waitsFor").asString()).startsWith("arrives ");
+    }
+
+    @Test
+    void twoProcessesNeverSendOneOrderAtATime() throws Exception {
+        Cookie mara = api.stepUp("Mara");
+        List<Long> jobs = List.of(jobWithGear(mara), jobWithGear(mara), jobWithGear(mara));
+        try (Stranger silent = new Stranger(SellersTest::trickle)) {
+            jobs.forEach(id -> api.post(mara, "/api/choice/" + id, buy("quillonbay")));
+            owner.execute("update purchase_order set next_try = now() - interval '1 minute' where state = 'waiting'");
+            Set<Object> claimed = ConcurrentHashMap.newKeySet();
+            String claim = "select order_id from claim_order(now() + interval '1 minute')";
+            try (ExecutorService pool = Executors.newVirtualThreadPerTaskExecutor()) {
+                List<Future<List<Object>>> all = new ArrayList<>();
+                for (int i = 0; i < 8; i++) {
+                    all.add(pool.submit(
+                            () -> owner.ask(sql -> List.copyOf(sql.fetch(claim).getValues(0)))));
+                }
+                for (Future<List<Object>> one : all) {
+                    assertThat(one.get(20, TimeUnit.SECONDS))
+                            .allSatisfy(order -> assertThat(claimed.add(order))
+                                    .as("order %s claimed by one", order)
+                                    .isTrue());
+                }
+            }
+            assertThat(claimed).isNotEmpty();
+            assertThat(silent.server.getAddress()).isNotNull();
+        }
+    }
+
+    @Test
+    void aSecondOrderWaitsForTheFirstAndTheFirstCanBeTakenBack() throws Exception {
+        Cookie mara = api.stepUp("Mara");
+        long id = jobWithGear(mara);
+        try (Stranger silent = new Stranger(SellersTest::trickle)) {
+            api.post(mara, "/api/choice/" + id, buy("quillonbay"));
+            Map<String, Object> again = new HashMap<>(buy("lindmoor"));
+            again.put(
+                    "version", api.get("/api/job/" + id).body().path("version").asInt());
+            assertThat(api.post(mara, "/api/choice/" + id, again).detail()).contains("withdraw it first");
+            String withdraw =
+                    "/api/sourcing/" + id + "/orders/" + order(id).path("id").asLong() + "/withdraw";
+            assertThat(api.post(mara, withdraw, Map.of()).status()).isEqualTo(200);
+            assertThat(state(id)).isEqualTo("withdrawn");
+            assertThat(api.get("/api/job/" + id).body().path("waitsFor").asString())
+                    .isEqualTo("choosing again");
+            assertThat(api.post(mara, withdraw, Map.of()).status())
+                    .as("once is enough")
+                    .isEqualTo(409);
+            assertThat(silent.server.getAddress()).isNotNull();
+        }
+    }
+
+    @Test
+    void whatTheSellerNoLongerHasIsRefusedInWords() {
+        Cookie mara = api.stepUp("Mara");
+        long id = jobWithGear(mara);
+        Map<String, Object> gone = new HashMap<>(buy("quillonbay"));
+        gone.put("order", Map.of("seller", "quillonbay", "itemNumber", "NONE", "pieces", 1));
+        assertThat(api.post(mara, "/api/choice/" + id, gone).status()).isEqualTo(200);
+        Awaitility.await().atMost(Duration.ofSeconds(30)).until(() -> state(id).equals("refused"));
+        assertThat(order(id).path("refusal").asString()).isEqualTo("NONE is no longer sold");
+        assertThat(journal(id)).contains("quillonbay will not: NONE is no longer sold");
+        assertThat(api.get("/api/job/" + id).body().path("waitsFor").asString()).isEqualTo("choosing again");
     }
 
     @Test
     void aSilentSellerIsNamedAndTheOthersAreShown() {
         Cookie mara = api.stepUp("Mara");
         long id = jobWithGear(mara);
-        sql.execute("update seller set base_url = 'http://127.0.0.1:9/gone' where code = 'sandrevo'");
-        var offers = api.get("/api/sourcing/" + id + "/offers").body();
-        assertThat(offers.path("silent").toString()).isEqualTo("[\"sandrevo\"]");
-        assertThat(offers.path("offers").toString()).contains("lindmoor").doesNotContain("sandrevo");
-        Api.Answer order = api.post(mara, "/api/choice/" + id, buy("sandrevo"));
-        assertThat(order.status()).isEqualTo(422);
-        assertThat(order.detail()).contains("nothing was ordered");
-        assertThat(api.get("/api/choice/" + id).body())
-                .as("and nothing is written down")
-                .isEmpty();
+        owner.execute("update seller set base_url = 'http://127.0.0.1:9/gone' where code = 'sandrevo'");
+        try {
+            JsonNode offers = api.get("/api/sourcing/" + id + "/offers").body();
+            assertThat(offers.path("silent").toString()).isEqualTo("[\"sandrevo\"]");
+            assertThat(offers.path("offers").toString()).contains("lindmoor").doesNotContain("sandrevo");
+        } finally {
+            owner.execute("update seller set base_url = 'standin:/sandrevo' where code = 'sandrevo'");
+        }
     }
 }

@@ -134,7 +134,15 @@ class TeardownApiTest {
         JsonNode answered = api.post(
                         ren,
                         "/api/teardown/" + id + "/unseen",
-                        Map.of("question", unseen.path("question").asString(), "answer", "still in the lid"))
+                        Map.of(
+                                "step",
+                                unseen.path("step").asString(),
+                                "part",
+                                unseen.path("part").asString(),
+                                "answer",
+                                "stillIn",
+                                "note",
+                                "in the lid"))
                 .body();
         assertThat(answered.path("unseen")).isEmpty();
     }

@@ -2,6 +2,7 @@ package app.gewerk.core.caution;
 
 import app.gewerk.core.Knowledge;
 import app.gewerk.core.Wire;
+import app.gewerk.core.words.Refused;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -75,20 +76,20 @@ public final class Cautions {
         return rules;
     }
 
-    /** @throws IllegalArgumentException if there is no such kind */
+    /** @throws Refused if there is no such kind */
     public Kind kind(String code) {
         Kind kind = kinds.get(code);
         if (kind == null) {
-            throw new IllegalArgumentException("Pick what kind of machine it is; \"" + code + "\" is not in the list");
+            throw new Refused("intake.kind", "code", code);
         }
         return kind;
     }
 
-    /** @throws IllegalArgumentException if one of them is not known */
+    /** @throws Refused if one of them is not known */
     public void requireHazards(Set<String> codes) {
         for (String code : codes) {
             if (!hazards.containsKey(code)) {
-                throw new IllegalArgumentException("There is no hazard called " + code);
+                throw new Refused("caution.noHazard", "code", code);
             }
         }
     }

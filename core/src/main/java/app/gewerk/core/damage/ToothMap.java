@@ -1,6 +1,7 @@
 package app.gewerk.core.damage;
 
 import app.gewerk.core.AtMost;
+import app.gewerk.core.words.Refused;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -42,32 +43,30 @@ public record ToothMap(
     private static final int MOST_TEETH = 500;
     private static final int MOST_MARKS = 2000;
 
-    /** @throws IllegalArgumentException if the gear has no such tooth, or a width cannot be */
+    /** @throws Refused if the gear has no such tooth, or a width cannot be */
     public ToothMap {
         if (toothCount < 4 || toothCount > MOST_TEETH) {
-            throw new IllegalArgumentException(
-                    "A gear needs 4 to " + MOST_TEETH + " teeth to be mapped; " + toothCount + " given");
+            throw new Refused("map.teeth", "most", MOST_TEETH, "given", toothCount);
         }
         marks = List.copyOf(marks);
         for (ToothMark mark : marks) {
             if (mark.tooth() < 1 || mark.tooth() > toothCount) {
-                throw new IllegalArgumentException(
-                        "There is no tooth " + mark.tooth() + " on a gear of " + toothCount + " teeth");
+                throw new Refused("map.noTooth", "tooth", mark.tooth(), "teeth", toothCount);
             }
         }
         requireWidth(faceWidthMm);
         requireWidth(mateWidthMm);
         if (!HUBS.contains(hub) || !BORES.contains(bore) || !WEBS.contains(web)) {
-            throw new IllegalArgumentException("Hub, bore and web are each one of the states offered");
+            throw new Refused("map.states");
         }
         if (fragmentsFound < 0 || fragmentsFound > MOST_TEETH) {
-            throw new IllegalArgumentException("Count the fragments found: 0 or more");
+            throw new Refused("map.fragments");
         }
     }
 
     private static void requireWidth(Optional<Double> width) {
         if (width.filter(w -> !(w > 0 && w <= 1000)).isPresent()) {
-            throw new IllegalArgumentException("A face width is between 0 and 1000 mm");
+            throw new Refused("map.faceWidth");
         }
     }
 

@@ -1,6 +1,7 @@
 package app.gewerk.core.damage;
 
 import app.gewerk.core.Wire;
+import app.gewerk.core.words.Refused;
 import java.util.Optional;
 
 /**
@@ -55,18 +56,18 @@ public record ToothMark(int tooth, Kind kind, Flank flank, double amount, Option
 
     /** Limits across the face, mm from the near end. */
     public record Band(double fromMm, double toMm) {
-        /** @throws IllegalArgumentException if it has no width */
+        /** @throws Refused if it has no width */
         public Band {
             if (!(fromMm >= 0 && toMm > fromMm && toMm <= 1000)) {
-                throw new IllegalArgumentException("A band goes from one place across the face to a later one, in mm");
+                throw new Refused("map.band");
             }
         }
     }
 
-    /** @throws IllegalArgumentException if the amount cannot be */
+    /** @throws Refused if the amount cannot be */
     public ToothMark {
         if (!(amount >= 0 && amount <= 1)) {
-            throw new IllegalArgumentException("Wear is between 0 (a trace) and 1 (the form is gone)");
+            throw new Refused("map.wear");
         }
     }
 

@@ -1,5 +1,6 @@
 package app.gewerk.core.diagnosis;
 
+import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -38,6 +39,11 @@ public final class Diagnosis {
 
     public List<Fault> faults() {
         return model.faults();
+    }
+
+    /** A fault by its key, to be told. */
+    public Say said(String faultKey) {
+        return model.faults().get(model.fault(faultKey)).said();
     }
 
     /** True when answers may name it; a train changed later can drop signs that were answered before. */
@@ -105,7 +111,7 @@ public final class Diagnosis {
     /**
      * @param answers by sign key; left out is not tried
      * @param opened openings that are off already
-     * @throws IllegalArgumentException if a key is no sign of this machine
+     * @throws Refused if a key is no sign of this machine
      */
     public Standing standing(Map<String, Answer> answers, Set<String> opened) {
         Posterior posterior = Posterior.of(model, answers);
@@ -247,7 +253,7 @@ public final class Diagnosis {
     /**
      * What else could be wrong when these culprits are there: to be looked for before the machine goes back.
      *
-     * @throws IllegalArgumentException if a culprit is no fault of this machine, or there are more than two
+     * @throws Refused if a culprit is no fault of this machine, or there are more than two
      */
     public List<StillPossible> whatElse(Map<String, Answer> answers, List<String> culprits) {
         if (culprits.size() > 2) {

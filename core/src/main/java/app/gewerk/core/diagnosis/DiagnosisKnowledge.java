@@ -95,12 +95,12 @@ public final class DiagnosisKnowledge {
     /**
      * The generic gear train that goes by a name, {@code wormDrive} say.
      *
-     * @throws IllegalArgumentException if there is none
+     * @throws IllegalStateException if there is none
      */
     public Machine train(String name) {
         Machine machine = trains.get(name);
         if (machine == null) {
-            throw new IllegalArgumentException(
+            throw new IllegalStateException(
                     "There is no generic train called " + name + "; known are " + String.join(", ", trains.keySet()));
         }
         return machine;

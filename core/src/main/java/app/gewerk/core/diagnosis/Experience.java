@@ -20,7 +20,7 @@ public record Experience(Map<String, Integer> culprits) {
     public Experience {
         culprits = Map.copyOf(culprits);
         if (culprits.values().stream().anyMatch(n -> n < 0)) {
-            throw new IllegalArgumentException("A fault cannot have been found a negative number of times");
+            throw new IllegalStateException("A fault cannot have been found a negative number of times");
         }
     }
 

@@ -1,5 +1,6 @@
 package app.gewerk.core.diagnosis;
 
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -43,8 +44,7 @@ final class FaultModel {
                         .map(w -> new Fault(c, w)))
                 .toList();
         if (faults.size() > MOST_FAULTS) {
-            throw new IllegalArgumentException("That machine can fail in " + faults.size() + " ways, and up to "
-                    + MOST_FAULTS + " can be weighed: take parts together, or leave out those that never fail");
+            throw new Refused("machine.tooManyFaults", "ways", faults.size(), "most", MOST_FAULTS);
         }
         odds = odds(experience);
         record Looked(Observation observation, Optional<Component> part) {}
@@ -178,11 +178,11 @@ final class FaultModel {
         return misses[sign];
     }
 
-    /** @throws IllegalArgumentException if this machine has no such sign */
+    /** @throws Refused if this machine has no such sign */
     int sign(String key) {
         Integer index = signIndex.get(key);
         if (index == null) {
-            throw new IllegalArgumentException("There is nothing called \"" + key + "\" to observe on this machine");
+            throw new Refused("machine.noObservation", "key", key);
         }
         return index;
     }
@@ -191,13 +191,13 @@ final class FaultModel {
         return signIndex.containsKey(key);
     }
 
-    /** @throws IllegalArgumentException if this machine has no such fault */
+    /** @throws Refused if this machine has no such fault */
     int fault(String key) {
         for (int f = 0; f < faults.size(); f++) {
             if (faults.get(f).key().equals(key)) {
                 return f;
             }
         }
-        throw new IllegalArgumentException("There is no fault called \"" + key + "\" on this machine");
+        throw new Refused("machine.noFault", "key", key);
     }
 }

@@ -1,6 +1,7 @@
 package app.gewerk.core.diagnosis;
 
 import app.gewerk.core.AtMost;
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -25,38 +26,33 @@ public record Machine(
     private static final Set<String> DRIVE = union(TOOTHED, Set.of("motor", "belt", "clutch", "coupling", "driver"));
 
     /**
-     * @throws IllegalArgumentException if a name stands twice, or something lies behind an opening that is not there
+     * @throws Refused if a name stands twice, or something lies behind an opening that is not there
      */
     public Machine {
         components = List.copyOf(components);
         openings = List.copyOf(openings);
         if (components.size() > MOST_PARTS || openings.size() > MOST_OPENINGS) {
-            throw new IllegalArgumentException("A machine is described by at most " + MOST_PARTS + " parts and "
-                    + MOST_OPENINGS + " openings: take small ones together");
+            throw new Refused("machine.tooManyParts", "parts", MOST_PARTS, "openings", MOST_OPENINGS);
         }
         Set<String> names = new HashSet<>();
         for (Component component : components) {
             if (!component.code().matches("\\w{1,40}") || !names.add(component.code())) {
-                throw new IllegalArgumentException("Give each part its own name, letters and digits only; \""
-                        + component.code() + "\" will not do");
+                throw new Refused("machine.partName", "code", component.code());
             }
         }
         Set<String> known = new HashSet<>(Set.of(""));
         for (Opening opening : openings) {
             if (!known.contains(opening.after())) {
-                throw new IllegalArgumentException("\"" + opening.words() + "\" comes off after \"" + opening.after()
-                        + "\", which is not listed before it");
+                throw new Refused("machine.openingAfter", "what", opening.words(), "after", opening.after());
             }
             if (!(opening.minutes() >= 0 && opening.minutes() <= 600) || opening.parts() < 0) {
-                throw new IllegalArgumentException(
-                        "\"" + opening.words() + "\" takes between 0 and 600 minutes and 0 or more parts");
+                throw new Refused("machine.openingBounds", "what", opening.words());
             }
             known.add(opening.code());
         }
         for (Component component : components) {
             if (!known.contains(component.behind())) {
-                throw new IllegalArgumentException("\"" + component.words() + "\" lies behind \"" + component.behind()
-                        + "\", which is not listed");
+                throw new Refused("machine.behind", "what", component.words(), "behind", component.behind());
             }
         }
     }

@@ -1,5 +1,6 @@
 package app.gewerk.core.diagnosis;
 
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -23,23 +24,23 @@ public record Rhythm(int taps, double periodMs, double uncertaintyMs, double mea
 
     /**
      * @param tapMs when each tap came, in ms from any start, in order
-     * @throws IllegalArgumentException if there are fewer than three taps, or they are not in order
+     * @throws Refused if there are fewer than three taps, or they are not in order
      */
     public static Rhythm of(List<Double> tapMs) {
         if (tapMs.size() < 3) {
-            throw new IllegalArgumentException("Tap along for at least three clicks; " + tapMs.size() + " so far");
+            throw new Refused("rhythm.three", "soFar", tapMs.size());
         }
         if (!canBeTapped(tapMs)) {
-            throw new IllegalArgumentException("Taps come within a day, in thousandths of a second");
+            throw new Refused("rhythm.range");
         }
         if (tapMs.size() > MOST_TAPS) {
-            throw new IllegalArgumentException("That is more than anybody taps: at most " + MOST_TAPS);
+            throw new Refused("rhythm.tooMany", "most", MOST_TAPS);
         }
         List<Double> intervals = new ArrayList<>();
         for (int i = 1; i < tapMs.size(); i++) {
             double interval = tapMs.get(i) - tapMs.get(i - 1);
             if (!(interval > 0)) {
-                throw new IllegalArgumentException("Taps must come one after another; tap " + (i + 1) + " does not");
+                throw new Refused("rhythm.order", "tap", (i + 1));
             }
             intervals.add(interval);
         }

@@ -1,5 +1,7 @@
 package app.gewerk.core.gear;
 
+import app.gewerk.core.words.Refused;
+
 /**
  * The standard basic rack tooth profile a gear is cut by, as coefficients of the normal module.
  *
@@ -35,25 +37,20 @@ public record BasicRack(
 
     public BasicRack {
         if (!(pressureAngleDeg >= 10 && pressureAngleDeg <= 35)) {
-            throw new IllegalArgumentException(
-                    "The pressure angle must lie between 10° and 35°; " + pressureAngleDeg + "° given");
+            throw new Refused("rack.pressureAngle", "given", pressureAngleDeg);
         }
         if (!(addendumCoefficient >= 0.3 && addendumCoefficient <= 1.5)) {
-            throw new IllegalArgumentException(
-                    "The addendum must be 0.3 to 1.5 times the module; " + addendumCoefficient + " given");
+            throw new Refused("rack.addendum", "given", addendumCoefficient);
         }
         if (!(clearanceCoefficient >= 0 && clearanceCoefficient <= 0.7)) {
-            throw new IllegalArgumentException(
-                    "The clearance must be 0 to 0.7 times the module; " + clearanceCoefficient + " given");
+            throw new Refused("rack.clearance", "given", clearanceCoefficient);
         }
         double room = largestTipRadius(pressureAngleDeg, addendumCoefficient, clearanceCoefficient);
         if (room < 0) {
-            throw new IllegalArgumentException("Teeth this deep at " + pressureAngleDeg
-                    + "° leave the cutting rack no tip; make the addendum or the clearance smaller");
+            throw new Refused("rack.noTip", "pressureAngleDeg", pressureAngleDeg);
         }
         if (!(tipRadiusCoefficient >= 0 && tipRadiusCoefficient <= room + 1e-6)) {
-            throw new IllegalArgumentException(
-                    "The rack's tip has room for a radius of 0 to " + room + " times the module");
+            throw new Refused("rack.tipRadius", "room", room);
         }
     }
 

@@ -10,8 +10,8 @@ public record BevelGear(double module, int toothCount, double coneAngleDeg, Basi
 
     public BevelGear {
         Limits.requireModule(module);
-        Limits.requireBetween("The tooth count", toothCount, CylindricalGear.FEWEST_TEETH, CylindricalGear.MOST_TEETH);
-        Limits.requireBetween("The pitch cone angle", coneAngleDeg, 2, 120);
+        Limits.requireBetween("toothCount", toothCount, CylindricalGear.FEWEST_TEETH, CylindricalGear.MOST_TEETH);
+        Limits.requireBetween("coneAngle", coneAngleDeg, 2, 120);
     }
 
     private double cone() {

@@ -1,7 +1,7 @@
 package app.gewerk.core.gear;
 
+import app.gewerk.core.words.Refused;
 import java.util.List;
-import java.util.Locale;
 
 /**
  * Several gears on one hub, from one end of the shaft to the other. Immutable.
@@ -19,11 +19,10 @@ public record CompoundGear(List<Step> steps) {
     public record Step(CylindricalGear gear, double faceWidthMm, double phaseDeg) {
         public Step {
             if (gear.internal()) {
-                throw new IllegalArgumentException("The gears of a compound have their teeth outside");
+                throw new Refused("compound.outside");
             }
             if (!(faceWidthMm > 0 && faceWidthMm <= 500)) {
-                throw new IllegalArgumentException(String.format(
-                        Locale.ROOT, "The face width must lie between 0 and 500 mm; %s given", faceWidthMm));
+                throw new Refused("gear.faceWidth", "given", faceWidthMm);
             }
         }
     }
@@ -31,7 +30,7 @@ public record CompoundGear(List<Step> steps) {
     public CompoundGear {
         steps = List.copyOf(steps);
         if (steps.size() < 2) {
-            throw new IllegalArgumentException("A compound gear has at least two gears on its hub");
+            throw new Refused("compound.two");
         }
     }
 

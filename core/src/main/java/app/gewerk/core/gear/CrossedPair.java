@@ -2,6 +2,8 @@ package app.gewerk.core.gear;
 
 import static app.gewerk.core.gear.Involute.inv;
 
+import app.gewerk.core.words.Refused;
+
 /**
  * Two helical gears on crossed shafts, without backlash. They touch in points and slide along their teeth, so they carry
  * little. Formulas of screw gears in the normal section, by the virtual spur gears z / cos³ β.
@@ -13,18 +15,16 @@ public record CrossedPair(CylindricalGear first, CylindricalGear second) {
 
     public CrossedPair {
         if (first.internal() || second.internal()) {
-            throw new IllegalArgumentException("Gears on crossed shafts have their teeth outside");
+            throw new Refused("crossed.outside");
         }
         double sameBasePitch = first.normalModule()
                 * Math.cos(first.rack().pressureAngleRad())
                 / (second.normalModule() * Math.cos(second.rack().pressureAngleRad()));
         if (Math.abs(sameBasePitch - 1) > 0.02) {
-            throw new IllegalArgumentException(
-                    "These two do not mesh: both need the same normal module and pressure angle");
+            throw new Refused("crossed.noMesh");
         }
         if (Math.abs(first.helixAngleDeg() + second.helixAngleDeg()) < 1e-6) {
-            throw new IllegalArgumentException(
-                    "Opposite hands of the same angle run on parallel shafts: take them as a pair");
+            throw new Refused("crossed.parallel");
         }
     }
 

@@ -1,5 +1,7 @@
 package app.gewerk.core.gear;
 
+import app.gewerk.core.words.Refused;
+
 /**
  * A crown (face) gear: teeth standing on the flat of a disc, driven by a spur pinion whose axis crosses at a right angle.
  * Immutable.
@@ -15,10 +17,9 @@ public record CrownGear(CylindricalGear pinion, int toothCount) {
 
     public CrownGear {
         if (pinion.internal() || pinion.helixAngleDeg() != 0) {
-            throw new IllegalArgumentException("A crown gear runs with an external spur pinion");
+            throw new Refused("crown.pinion");
         }
-        Limits.requireBetween(
-                "The crown gear's tooth count", toothCount, pinion.toothCount(), CylindricalGear.MOST_TEETH);
+        Limits.requireBetween("crownFace", toothCount, pinion.toothCount(), CylindricalGear.MOST_TEETH);
     }
 
     /** Radius on which the pinion rolls without sliding at its reference circle, m z₂ / 2 (mm). */

@@ -2,6 +2,8 @@ package app.gewerk.core.gear;
 
 import static app.gewerk.core.gear.Involute.inv;
 
+import app.gewerk.core.words.Refused;
+
 /**
  * A spur or helical gear, external or internal, as ISO 21771 describes it. Immutable.
  *
@@ -28,14 +30,12 @@ public record CylindricalGear(
 
     public CylindricalGear {
         if (toothCount < FEWEST_TEETH || toothCount > MOST_TEETH) {
-            throw new IllegalArgumentException("A gear needs at least " + FEWEST_TEETH + " and at most " + MOST_TEETH
-                    + " teeth; " + toothCount + " given");
+            throw new Refused("gear.teeth", "least", FEWEST_TEETH, "most", MOST_TEETH, "given", toothCount);
         }
         Limits.requireModule(normalModule);
         Limits.requireHelix(helixAngleDeg);
         if (!(Math.abs(profileShiftCoefficient) <= 3)) {
-            throw new IllegalArgumentException("The profile shift must lie between −3 and 3 times the module; "
-                    + profileShiftCoefficient + " given");
+            throw new Refused("gear.shift", "given", profileShiftCoefficient);
         }
     }
 
@@ -210,21 +210,22 @@ public record CylindricalGear(
     /**
      * Refuses a gear that cannot exist as a whole tooth.
      *
-     * @throws IllegalArgumentException with what to change, when the tooth is pointed below its tip or has no root
+     * @throws Refused with what to change, when the tooth is pointed below its tip or has no root
      */
     public CylindricalGear requireWholeTeeth() {
         if (tipThicknessMm() < 0) {
-            throw new IllegalArgumentException(String.format(
-                    java.util.Locale.ROOT,
-                    "With shift %+.2f the teeth come to a point at %.2f mm, before their tip at %.2f mm: use less shift or a lower addendum",
+            throw new Refused(
+                    "gear.pointed",
+                    "shift",
                     profileShiftCoefficient,
+                    "at",
                     internal ? tipDiameterMm() : pointedDiameterMm(),
-                    tipDiameterMm()));
+                    "tip",
+                    tipDiameterMm());
         }
         double inner = internal ? tipDiameterMm() : rootDiameterMm();
         if (inner <= 0.1 * referenceDiameterMm()) {
-            throw new IllegalArgumentException(
-                    "The teeth are cut so deep that nothing is left of the gear: use more shift or more teeth");
+            throw new Refused("gear.nothingLeft");
         }
         return this;
     }

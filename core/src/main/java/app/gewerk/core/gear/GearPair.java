@@ -2,9 +2,9 @@ package app.gewerk.core.gear;
 
 import static app.gewerk.core.gear.Involute.inv;
 
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 
 /**
  * Two cylindrical gears in mesh on parallel shafts: a pinion, external, and a wheel, external or internal.
@@ -20,18 +20,10 @@ public record GearPair(
         requirePartners(pinion, wheel);
         double reach = pinion.tipDiameterMm() + wheel.tipDiameterMm();
         if (centreDistanceMm > reach) {
-            throw new IllegalArgumentException(String.format(
-                    Locale.ROOT,
-                    "%s mm apart these gears do not come near each other: give the distance between the two shafts, at most %.1f mm",
-                    centreDistanceMm,
-                    reach));
+            throw new Refused("pair.apart", "given", centreDistanceMm, "reach", reach);
         }
         if (!(centreDistanceMm > 0 && baseCentre(pinion, wheel) < centreDistanceMm)) {
-            throw new IllegalArgumentException(String.format(
-                    java.util.Locale.ROOT,
-                    "At %.3f mm the shafts are too close for these gears to touch on their flanks: more than %.3f mm is needed",
-                    centreDistanceMm,
-                    baseCentre(pinion, wheel)));
+            throw new Refused("pair.tooClose", "given", centreDistanceMm, "least", baseCentre(pinion, wheel));
         }
     }
 
@@ -58,18 +50,15 @@ public record GearPair(
 
     private static void requirePartners(CylindricalGear pinion, CylindricalGear wheel) {
         if (pinion.internal()) {
-            throw new IllegalArgumentException("The first gear of a pair must have its teeth outside");
+            throw new Refused("pair.firstOutside");
         }
         double sameBasePitch = pinion.transverseBasePitchMm() / wheel.transverseBasePitchMm();
         if (Math.abs(sameBasePitch - 1) > 0.02) {
-            throw new IllegalArgumentException(String.format(
-                    java.util.Locale.ROOT,
-                    "These two do not mesh: their base pitches are %.3f and %.3f mm. Both need the same module and pressure angle",
-                    pinion.transverseBasePitchMm(),
-                    wheel.transverseBasePitchMm()));
+            throw new Refused(
+                    "pair.noMesh", "first", pinion.transverseBasePitchMm(), "second", wheel.transverseBasePitchMm());
         }
         if (wheel.internal() && wheel.toothCount() <= pinion.toothCount()) {
-            throw new IllegalArgumentException("The ring needs more teeth than the pinion inside it");
+            throw new Refused("pair.ringTooSmall");
         }
     }
 
@@ -317,7 +306,7 @@ public record GearPair(
             if (wheel.internal() ? deepest2 > form2 + room : deepest2 >= 0 && deepest2 < form2 - room) {
                 found.add("The tips of gear 1 reach into the root rounding of gear 2: shorten them a little");
             }
-        } catch (IllegalArgumentException noWholeTeeth) {
+        } catch (Refused noWholeTeeth) {
             found.add("One of the two has no whole teeth: " + noWholeTeeth.getMessage());
         }
         return found;

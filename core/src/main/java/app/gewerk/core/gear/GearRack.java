@@ -33,7 +33,7 @@ public record GearRack(double module, double helixAngleDeg, BasicRack rack) impl
      * has them, in the section along the rack; the back so far below the roots as a tooth is high.
      */
     public java.util.List<Point> outline(int teeth, double toleranceMm) {
-        Limits.requireBetween("The number of teeth", teeth, 1, 500);
+        Limits.requireBetween("teeth", teeth, 1, 500);
         double cos = Math.cos(Math.toRadians(helixAngleDeg));
         double tan = Math.tan(rack.pressureAngleRad());
         double pitch = transversePitchMm();

@@ -1,5 +1,7 @@
 package app.gewerk.core.gear;
 
+import app.gewerk.core.words.Refused;
+
 /** The involute function inv α = tan α − α and its inverse, angles in radians. */
 public final class Involute {
     /** Largest angle the inverse is asked for: 80°. */
@@ -18,11 +20,11 @@ public final class Involute {
      * <p>Newton's method on tan α − α, whose derivative is tan² α; started from the series
      * inv α ≈ α³/3, which lies above the root, so that the iteration falls monotonically.
      *
-     * @throws IllegalArgumentException if the value is negative or belongs to an angle above 80°
+     * @throws Refused if the value is negative or belongs to an angle above 80°
      */
     public static double inverse(double value) {
         if (!(value >= 0 && value <= inv(STEEPEST))) {
-            throw new IllegalArgumentException("No pressure angle between 0° and 80° has the involute " + value);
+            throw new Refused("involute.range", "value", value);
         }
         if (value == 0) {
             return 0;

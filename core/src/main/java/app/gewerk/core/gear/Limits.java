@@ -1,6 +1,7 @@
 package app.gewerk.core.gear;
 
-import java.util.Locale;
+import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 
 /** What every kind of toothed part has in common: sizes outside these are a slip of the finger. */
 final class Limits {
@@ -11,21 +12,20 @@ final class Limits {
 
     static void requireModule(double module) {
         if (!(module >= SMALLEST_MODULE && module <= LARGEST_MODULE)) {
-            throw new IllegalArgumentException("The module must lie between 0.05 and 50 mm; " + module + " given");
+            throw new Refused("gear.module", "given", module);
         }
     }
 
     static void requireHelix(double helixAngleDeg) {
         if (!(Math.abs(helixAngleDeg) <= 60)) {
-            throw new IllegalArgumentException(
-                    "The helix angle must lie between −60° and 60°; " + helixAngleDeg + "° given");
+            throw new Refused("gear.helixAngle", "given", helixAngleDeg);
         }
     }
 
     static void requireBetween(String what, double value, double least, double most) {
         if (!(value >= least && value <= most)) {
-            throw new IllegalArgumentException(
-                    String.format(Locale.ROOT, "%s must lie between %s and %s; %s given", what, least, most, value));
+            throw new Refused(
+                    "limits.between", "what", Say.of("size." + what), "least", least, "most", most, "given", value);
         }
     }
 }

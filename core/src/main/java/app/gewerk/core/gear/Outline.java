@@ -1,9 +1,9 @@
 package app.gewerk.core.gear;
 
 import app.gewerk.core.Budget;
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 
 /** The closed outline of a gear's teeth in the transverse section. */
 public final class Outline {
@@ -22,11 +22,11 @@ public final class Outline {
      * pointing up. No chord strays from the true curve by more than the tolerance (mm). Of a ring: the outline of its
      * hole.
      *
-     * @throws IllegalArgumentException where the rounding has no room, or no tooth is left
+     * @throws Refused where the rounding has no room, or no tooth is left
      */
     public static List<Point> of(ToothForm form, Rim rim, double toleranceMm) {
         if (!(toleranceMm >= FINEST_MM && toleranceMm <= COARSEST_MM)) {
-            throw new IllegalArgumentException("The chord tolerance must lie between 0.00001 and 1 mm");
+            throw new Refused("outline.tolerance");
         }
         int teeth = form.gear().toothCount();
         double pitchAngle = 2 * Math.PI / teeth;
@@ -97,8 +97,7 @@ public final class Outline {
         double centreAngle = form.halfSpaceAt(centreRadius) + rounding / base;
         boolean onFlank = inwards * (touch - from) > 0 && inwards * (tip - touch) >= -1e-9;
         if (!onFlank || centreAngle > Math.PI / form.gear().toothCount()) {
-            throw new IllegalArgumentException(String.format(
-                    Locale.ROOT, "The tips have no room for a rounding of %.3f mm: make it smaller", rounding));
+            throw new Refused("rim.noRoom", "rounding", rounding);
         }
         List<Point> points =
                 new ArrayList<>(Chords.along(r -> Point.polar(r, form.halfSpaceAt(r)), from, touch, toleranceMm));

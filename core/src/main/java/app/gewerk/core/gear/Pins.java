@@ -2,6 +2,8 @@ package app.gewerk.core.gear;
 
 import static app.gewerk.core.gear.Involute.inv;
 
+import app.gewerk.core.words.Refused;
+
 /**
  * Measurement over (external) or between (internal) two equal pins laid in opposite tooth spaces — ISO 21771.
  * For odd helical gears: balls in one transverse plane.
@@ -10,14 +12,11 @@ public record Pins(CylindricalGear gear, double pinDiameterMm) {
 
     public Pins {
         if (!(pinDiameterMm > 0 && pinDiameterMm < 20 * gear.normalModule())) {
-            throw new IllegalArgumentException(
-                    "The pin must be thicker than 0 and fit between two teeth; " + pinDiameterMm + " mm given");
+            throw new Refused("pin.diameter", "given", pinDiameterMm);
         }
         double involute = involuteAtCentre(gear, pinDiameterMm);
         if (!(involute >= 0 && involute < 1)) {
-            throw new IllegalArgumentException("A pin of " + pinDiameterMm
-                    + " mm does not touch both flanks of these teeth: take one of about "
-                    + String.format(java.util.Locale.ROOT, "%.2f", 1.7 * gear.normalModule()) + " mm");
+            throw new Refused("pin.touches", "given", pinDiameterMm, "about", 1.7 * gear.normalModule());
         }
     }
 

@@ -1,6 +1,7 @@
 package app.gewerk.core.gear;
 
 import app.gewerk.core.Wire;
+import app.gewerk.core.words.Refused;
 import java.math.BigDecimal;
 import java.math.MathContext;
 
@@ -28,8 +29,7 @@ public record Pitch(System system, double value) {
     public Pitch {
         double module = moduleOf(system, value);
         if (!(module >= Limits.SMALLEST_MODULE && module <= Limits.LARGEST_MODULE)) {
-            throw new IllegalArgumentException(
-                    "The pitch must come out between module 0.05 and 50; this one is " + module);
+            throw new Refused("pitch.module", "given", module);
         }
     }
 

@@ -2,6 +2,7 @@ package app.gewerk.core.gear;
 
 import static app.gewerk.core.gear.Involute.inv;
 
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -34,8 +35,7 @@ public final class RackCut implements ToothForm {
 
     private RackCut(CylindricalGear gear) {
         if (gear.internal()) {
-            throw new IllegalArgumentException(
-                    "A rack cuts outside teeth only; a ring is cut by a pinion-shaped cutter");
+            throw new Refused("cut.rackOutside");
         }
         gear.requireWholeTeeth();
         this.gear = gear;
@@ -62,8 +62,7 @@ public final class RackCut implements ToothForm {
         filletEnd = findFilletEnd();
         formRadius = fillet(filletEnd).radius();
         if (formRadius >= tipRadius) {
-            throw new IllegalArgumentException(
-                    "The undercut reaches the tip and leaves no flank: use more teeth or more shift");
+            throw new Refused("cut.noFlank");
         }
     }
 
@@ -120,8 +119,7 @@ public final class RackCut implements ToothForm {
                 return halve(crossing + (end - crossing) * (i - 1) / steps, tau);
             }
         }
-        throw new IllegalArgumentException(
-                "The undercut reaches the tip and leaves no flank: use more teeth or more shift");
+        throw new Refused("cut.noFlank");
     }
 
     private double reachesBaseCircleAt(double end) {

@@ -1,5 +1,6 @@
 package app.gewerk.core.gear;
 
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -13,18 +14,16 @@ public record RackPair(CylindricalGear pinion, GearRack rack, double distanceMm)
 
     public RackPair {
         if (pinion.internal()) {
-            throw new IllegalArgumentException("A rack runs with a pinion with teeth outside");
+            throw new Refused("rackPair.pinionOutside");
         }
         double sameBasePitch = pinion.normalModule()
                 * Math.cos(pinion.rack().pressureAngleRad())
                 / (rack.module() * Math.cos(rack.rack().pressureAngleRad()));
         if (Math.abs(sameBasePitch - 1) > 0.02) {
-            throw new IllegalArgumentException("These two do not mesh: both need the same module and pressure angle");
+            throw new Refused("rackPair.noMesh");
         }
         if (!(distanceMm > 0 && distanceMm < 2 * pinion.referenceDiameterMm())) {
-            throw new IllegalArgumentException(
-                    "The distance of the rack's datum line must be more than 0 and near half of "
-                            + pinion.referenceDiameterMm() + " mm");
+            throw new Refused("rackPair.distance", "referenceDiameterMm", pinion.referenceDiameterMm());
         }
     }
 

@@ -1,5 +1,6 @@
 package app.gewerk.core.gear;
 
+import app.gewerk.core.words.Refused;
 import java.util.Set;
 
 /**
@@ -16,14 +17,14 @@ public record Rim(double tipRoundingMm, Set<Integer> teethLeftOut) {
     public Rim {
         teethLeftOut = Set.copyOf(teethLeftOut);
         if (!(tipRoundingMm >= 0 && tipRoundingMm <= 20)) {
-            throw new IllegalArgumentException("The rounding of the tips must lie between 0 and 20 mm");
+            throw new Refused("rim.rounding");
         }
     }
 
     /** A sector with its teeth around the top. */
     public static Rim sector(int toothCount, int teeth) {
         if (teeth < 1 || teeth > toothCount) {
-            throw new IllegalArgumentException("A sector has 1 to " + toothCount + " teeth; " + teeth + " given");
+            throw new Refused("rim.sector", "most", toothCount, "given", teeth);
         }
         Set<Integer> out = new java.util.HashSet<>();
         int before = (teeth - 1) / 2;

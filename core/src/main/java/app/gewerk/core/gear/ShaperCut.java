@@ -2,9 +2,9 @@ package app.gewerk.core.gear;
 
 import static app.gewerk.core.gear.Involute.inv;
 
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 
 /**
  * The teeth of a ring as a pinion-shaped cutter really cuts them, in the transverse section: involute flanks and the
@@ -35,8 +35,7 @@ public final class ShaperCut implements ToothForm {
 
     private ShaperCut(CylindricalGear ring, int cutterTeeth) {
         if (!ring.internal()) {
-            throw new IllegalArgumentException(
-                    "A pinion-shaped cutter is for rings here; outside teeth are cut by a rack");
+            throw new Refused("cut.shaperRing");
         }
         this.ring = ring;
         this.cutterTeeth = cutterTeeth;
@@ -47,7 +46,7 @@ public final class ShaperCut implements ToothForm {
         halfSpaceAtReference =
                 Math.PI / ring.toothCount() - ring.transverseToothThicknessMm() / ring.referenceDiameterMm();
         if (ring.rack().dedendumCoefficient() + ring.profileShiftCoefficient() <= 0 || tipRadiusMm() >= rootRadius) {
-            throw new IllegalArgumentException("This ring's teeth have no height: use more addendum or another shift");
+            throw new Refused("cut.ringNoHeight");
         }
 
         double m = ring.normalModule();
@@ -61,8 +60,7 @@ public final class ShaperCut implements ToothForm {
                         * ring.profileShiftCoefficient()
                         / (ring.toothCount() - cutterTeeth);
         if (involute < 0) {
-            throw new IllegalArgumentException(
-                    "No cutter reaches into a ring with so much negative shift: use less of it");
+            throw new Refused("cut.ringNoReach");
         }
         double working = Involute.inverse(involute);
         centre = (baseRadius - cutterBase) / Math.cos(working);
@@ -72,8 +70,7 @@ public final class ShaperCut implements ToothForm {
         double cutterTip = rootRadius - centre;
         double beyondRolling = cutterTip - cutterRolling;
         if (beyondRolling < 0.05 * m) {
-            throw new IllegalArgumentException(
-                    "This ring's teeth are too short below the rolling circle to be cut: use more depth");
+            throw new Refused("cut.ringTooShort");
         }
         corner = roomFor(
                 Math.min(CUTTER_CORNER * m, 0.9 * beyondRolling), cutterTip, cutterBase, cutterReference, alphaT);
@@ -82,7 +79,7 @@ public final class ShaperCut implements ToothForm {
         filletEnd = endOfFillet(cornerRadius, cutterRolling, working);
         formRadius = fillet(filletEnd).radius();
         if (formRadius <= tipRadiusMm()) {
-            throw new IllegalArgumentException("The fillet reaches the tips and leaves no flank: use more teeth");
+            throw new Refused("cut.filletTooHigh");
         }
     }
 
@@ -92,16 +89,12 @@ public final class ShaperCut implements ToothForm {
     }
 
     /**
-     * @throws IllegalArgumentException in words, where such a cutter cannot make such a ring
+     * @throws Refused in words, where such a cutter cannot make such a ring
      */
     public static ShaperCut of(CylindricalGear ring, int cutterTeeth) {
         ring.requireWholeTeeth();
         if (ring.toothCount() - cutterTeeth < 4) {
-            throw new IllegalArgumentException(String.format(
-                    Locale.ROOT,
-                    "A cutter of %d teeth is too large for a ring of %d: at least 4 fewer",
-                    cutterTeeth,
-                    ring.toothCount()));
+            throw new Refused("cut.cutterTooLarge", "cutter", cutterTeeth, "ring", ring.toothCount());
         }
         return new ShaperCut(ring, cutterTeeth);
     }
@@ -121,8 +114,7 @@ public final class ShaperCut implements ToothForm {
             room *= 0.8;
         }
         if (offsetHalfTooth(cutterTip - room, room, base, reference, alphaT) < 0) {
-            throw new IllegalArgumentException(
-                    "The cutter for this ring would be pointed: use less depth or less shift");
+            throw new Refused("cut.cutterPointed");
         }
         return room;
     }

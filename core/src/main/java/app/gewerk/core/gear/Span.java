@@ -2,6 +2,7 @@ package app.gewerk.core.gear;
 
 import static app.gewerk.core.gear.Involute.inv;
 
+import app.gewerk.core.words.Refused;
 import java.util.Locale;
 import java.util.Optional;
 
@@ -16,12 +17,11 @@ public final class Span {
      * The jaws must touch the flanks between the form circle and the tip; see {@link #isMeasurable}.
      * For a ring k counts the spaces and the same expression holds.
      *
-     * @throws IllegalArgumentException if {@code k} is below 1 or above the tooth count
+     * @throws Refused if {@code k} is below 1 or above the tooth count
      */
     public static double spanMm(CylindricalGear gear, int k) {
         if (k < 1 || k > gear.toothCount()) {
-            throw new IllegalArgumentException("A span goes over 1 to " + gear.toothCount() + " teeth; " + k
-                    + " given. Count the teeth between the jaws again");
+            throw new Refused("span.teeth", "most", gear.toothCount(), "given", k);
         }
         double alphaN = gear.rack().pressureAngleRad();
         double alphaT = Math.toRadians(gear.transversePressureAngleDeg());
@@ -34,7 +34,7 @@ public final class Span {
      * What a caliper shows over k teeth (mm): the span, or, where its jaws would touch beyond the tips, the distance
      * between the outer corners of the first and the last tip.
      *
-     * @throws IllegalArgumentException as {@link #spanMm}
+     * @throws Refused as {@link #spanMm}
      */
     public static double readingMm(CylindricalGear gear, int k) {
         double span = spanMm(gear, k);

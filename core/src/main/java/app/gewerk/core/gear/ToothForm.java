@@ -25,7 +25,7 @@ public sealed interface ToothForm permits RackCut, ShaperCut {
     /**
      * The form of this gear's teeth: cut by a rack outside, by a pinion-shaped cutter inside.
      *
-     * @throws IllegalArgumentException with what to change, when there is no whole tooth
+     * @throws Refused with what to change, when there is no whole tooth
      */
     static ToothForm of(CylindricalGear gear) {
         return gear.internal() ? ShaperCut.of(gear) : RackCut.of(gear);

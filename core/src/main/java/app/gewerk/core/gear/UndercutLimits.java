@@ -1,5 +1,7 @@
 package app.gewerk.core.gear;
 
+import app.gewerk.core.words.Refused;
+
 /**
  * How few teeth a pinion and how many a wheel may have so that unshifted full tips do not cut into each other's flanks.
  * Source: the interference relations of any machine design text (Shigley among them).
@@ -30,19 +32,18 @@ public final class UndercutLimits {
     /**
      * Most teeth of a wheel that a spur pinion can drive without interference; not whole.
      *
-     * @throws IllegalArgumentException for a pinion too small for any wheel, or so large that even a rack does
+     * @throws Refused for a pinion too small for any wheel, or so large that even a rack does
      */
     public static double mostWheelTeeth(BasicRack rack, int pinionTeeth) {
         double sine = sineSquared(rack, 0);
         double addendum = rack.addendumCoefficient();
         if (pinionTeeth >= fewestTeethWithRack(rack, 0)) {
-            throw new IllegalArgumentException("A pinion of " + pinionTeeth + " teeth runs with any wheel, and a rack");
+            throw new Refused("undercut.runsWithAny", "teeth", pinionTeeth);
         }
         double most =
                 (pinionTeeth * pinionTeeth * sine - 4 * addendum * addendum) / (4 * addendum - 2 * pinionTeeth * sine);
         if (most < pinionTeeth) {
-            throw new IllegalArgumentException(
-                    "A pinion of " + pinionTeeth + " teeth needs profile shift before it runs with anything");
+            throw new Refused("undercut.needsShift", "teeth", pinionTeeth);
         }
         return most;
     }

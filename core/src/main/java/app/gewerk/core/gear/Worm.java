@@ -11,8 +11,8 @@ public record Worm(double module, int starts, double pitchDiameterMm, BasicRack 
 
     public Worm {
         Limits.requireModule(module);
-        Limits.requireBetween("The number of starts", starts, 1, 12);
-        Limits.requireBetween("The worm's pitch diameter over its module", pitchDiameterMm / module, 2.5, 100);
+        Limits.requireBetween("starts", starts, 1, 12);
+        Limits.requireBetween("wormDiameterOverModule", pitchDiameterMm / module, 2.5, 100);
     }
 
     /** Diameter factor q = d₁ / m_x. */

@@ -9,8 +9,8 @@ package app.gewerk.core.gear;
 public record WormSet(Worm worm, int wheelTeeth, double wheelShift) {
 
     public WormSet {
-        Limits.requireBetween("The worm wheel's tooth count", wheelTeeth, 8, CylindricalGear.MOST_TEETH);
-        Limits.requireBetween("The wheel's profile shift", wheelShift, -2, 2);
+        Limits.requireBetween("wormWheelTeeth", wheelTeeth, 8, CylindricalGear.MOST_TEETH);
+        Limits.requireBetween("wheelShift", wheelShift, -2, 2);
     }
 
     /** a = (d₁ + d₂)/2 + x₂ m (mm). */

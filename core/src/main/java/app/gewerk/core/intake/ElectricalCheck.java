@@ -1,9 +1,10 @@
 package app.gewerk.core.intake;
 
 import app.gewerk.core.Wire;
+import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -13,9 +14,9 @@ import java.util.Optional;
  * is no replacement for the safety test by a competent person.
  *
  * @param safeToPower true when nothing found speaks against powering it for a test
- * @param findings one sentence each, what to do included
+ * @param findings each with what to do
  */
-public record ElectricalCheck(boolean safeToPower, List<String> findings) {
+public record ElectricalCheck(boolean safeToPower, List<Say> findings) {
 
     /** How the machine protects against a shock. */
     public enum Protection {
@@ -32,7 +33,7 @@ public record ElectricalCheck(boolean safeToPower, List<String> findings) {
     /**
      * What was seen and measured; readings are left out where the shop has no instrument.
      *
-     * @throws IllegalArgumentException if a reading cannot be
+     * @throws Refused if a reading cannot be
      */
     public record Readings(
             Protection protection,
@@ -43,14 +44,14 @@ public record ElectricalCheck(boolean safeToPower, List<String> findings) {
             Optional<Double> earthOhm,
             Optional<Double> insulationMegohm) {
         public Readings {
-            require(cordLengthM, 0, 100, "The cord's length is between 0 and 100 m");
-            require(earthOhm, 0, 1e6, "The earth's resistance is 0 Ω or more");
-            require(insulationMegohm, 0, 1e6, "The insulation's resistance is 0 MΩ or more");
+            require(cordLengthM, 0, 100, "cord.length");
+            require(earthOhm, 0, 1e6, "cord.earthNegative");
+            require(insulationMegohm, 0, 1e6, "cord.insulationNegative");
         }
 
-        private static void require(Optional<Double> reading, double least, double most, String words) {
+        private static void require(Optional<Double> reading, double least, double most, String code) {
             if (reading.filter(r -> !(r >= least && r <= most)).isPresent()) {
-                throw new IllegalArgumentException(words);
+                throw new Refused(code);
             }
         }
     }
@@ -71,49 +72,41 @@ public record ElectricalCheck(boolean safeToPower, List<String> findings) {
     }
 
     public static ElectricalCheck of(Readings read) {
-        List<String> bad = new ArrayList<>();
-        List<String> open = new ArrayList<>();
+        List<Say> bad = new ArrayList<>();
+        List<Say> open = new ArrayList<>();
         if (!read.cordSound) {
-            bad.add("The cord is damaged: replace it before any power.");
+            bad.add(Say.of("cord.cordDamaged"));
         }
         if (!read.plugSound) {
-            bad.add("The plug is damaged: replace it before any power.");
+            bad.add(Say.of("cord.plugDamaged"));
         }
         boolean earthed = read.protection == Protection.EARTHED;
         if (earthed && !read.earthPinSound) {
-            bad.add("The earth pin is missing or bent: that is itself a fault to mend, or to refuse.");
+            bad.add(Say.of("cord.earthPinMissing"));
         }
         if (earthed) {
             double limit = earthLimitOhm(read.cordLengthM.orElse(5.0));
             read.earthOhm.ifPresentOrElse(
                     ohm -> {
                         if (ohm > limit) {
-                            bad.add(String.format(
-                                    Locale.ROOT,
-                                    "Earth %.2f Ω is above %.1f Ω: find the bad joint before any power.",
-                                    ohm,
-                                    limit));
+                            bad.add(Say.of("cord.earthTooHigh", "ohm", ohm, "limit", limit));
                         }
                     },
-                    () -> open.add("The earth was not measured: at least test it for continuity."));
+                    () -> open.add(Say.of("cord.earthNotMeasured")));
         }
         double least = insulationLimitMegohm(read.protection);
         read.insulationMegohm.ifPresentOrElse(
                 megohm -> {
                     if (megohm < least) {
-                        bad.add(String.format(
-                                Locale.ROOT,
-                                "Insulation %.2f MΩ is below %.2f MΩ: do not power it; look for damp, dirt or a pinched wire.",
-                                megohm,
-                                least));
+                        bad.add(Say.of("cord.insulationTooLow", "megohm", megohm, "least", least));
                     }
                 },
                 () -> {
                     if (read.protection != Protection.LOW_VOLTAGE) {
-                        open.add("The insulation was not measured: leave that to the competent person before return.");
+                        open.add(Say.of("cord.insulationNotMeasured"));
                     }
                 });
-        List<String> all = new ArrayList<>(bad);
+        List<Say> all = new ArrayList<>(bad);
         all.addAll(open);
         return new ElectricalCheck(bad.isEmpty(), List.copyOf(all));
     }

@@ -1,6 +1,7 @@
 package app.gewerk.core.intake;
 
 import app.gewerk.core.Wire;
+import app.gewerk.core.words.Refused;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.List;
@@ -72,14 +73,13 @@ public record Estimate(
      * @param askShare a repair above this share of the new price needs the owner's word first
      */
     public record Terms(BigDecimal hourlyRate, double easyShare, double askShare) {
-        /** @throws IllegalArgumentException if they cannot be */
+        /** @throws Refused if they cannot be */
         public Terms {
             if (hourlyRate.signum() < 0 || hourlyRate.compareTo(BigDecimal.valueOf(10_000)) > 0) {
-                throw new IllegalArgumentException("The hourly rate is a price of 0 or more");
+                throw new Refused("terms.rate");
             }
             if (!(easyShare > 0 && easyShare <= askShare && askShare <= 2)) {
-                throw new IllegalArgumentException(
-                        "The two limits are shares of the new price, the easy one not above the other, e.g. 0.1 and 0.5");
+                throw new Refused("terms.limits");
             }
         }
     }

@@ -1,5 +1,6 @@
 package app.gewerk.core.intake;
 
+import app.gewerk.core.words.Refused;
 import java.util.Optional;
 
 /**
@@ -12,28 +13,27 @@ import java.util.Optional;
 public record SerialRule(String maker, String pattern, int yearsFrom) {
     private static final int LONGEST = 60;
 
-    /** @throws IllegalArgumentException if the pattern has no year or a brace that means nothing */
+    /** @throws Refused if the pattern has no year or a brace that means nothing */
     public SerialRule {
         if (maker.isBlank() || maker.length() > 200) {
-            throw new IllegalArgumentException("Say whose serial numbers these are");
+            throw new Refused("serial.whose");
         }
         if (pattern.length() > LONGEST) {
-            throw new IllegalArgumentException("At most " + LONGEST + " letters for a pattern");
+            throw new Refused("serial.tooLong", "most", LONGEST);
         }
         if (yearsFrom < 1850 || yearsFrom > 2200) {
-            throw new IllegalArgumentException(
-                    "The rule holds from a year between 1850 and 2200; \"" + yearsFrom + "\" given");
+            throw new Refused("serial.year", "given", yearsFrom);
         }
         String left = pattern.replaceAll("\\{(YYYY|YY|Y|WW|MM)}", "");
         if (!left.matches("[^{}]*")) {
-            throw new IllegalArgumentException("In braces stand {YYYY}, {YY}, {Y}, {WW} or {MM} only");
+            throw new Refused("serial.braces");
         }
         if (pattern.replaceAll("\\{Y+}", "").equals(pattern)) {
-            throw new IllegalArgumentException("Show where the year stands: {YYYY}, {YY} or {Y}");
+            throw new Refused("serial.showYear");
         }
         int star = left.indexOf('*');
         if (star >= 0 && !pattern.endsWith("*") || star != left.lastIndexOf('*')) {
-            throw new IllegalArgumentException("A * stands for the rest and comes last");
+            throw new Refused("serial.star");
         }
     }
 

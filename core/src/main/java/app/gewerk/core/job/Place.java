@@ -1,6 +1,7 @@
 package app.gewerk.core.job;
 
 import app.gewerk.core.Wire;
+import app.gewerk.core.words.Refused;
 
 /** Where a job's tray stands in the rack. */
 public enum Place {
@@ -29,15 +30,14 @@ public enum Place {
     /**
      * Refuses a move that skips what a machine must not skip: nothing goes to the owner unproved.
      *
-     * @throws IllegalArgumentException saying which move comes first
+     * @throws Refused saying which move comes first
      */
     public void requireMoveTo(Place next) {
         if (next == this) {
-            throw new IllegalArgumentException("The job already stands at \"" + words + "\"");
+            throw new Refused("place.already", "place", words);
         }
         if (next == READY_TO_GO && this != TO_PROVE && this != PUT_AWAY) {
-            throw new IllegalArgumentException("Prove it first: a machine goes to \"" + READY_TO_GO.words
-                    + "\" only from \"" + TO_PROVE.words + "\"");
+            throw new Refused("place.proveFirst", "to", READY_TO_GO.words, "from", TO_PROVE.words);
         }
     }
 

@@ -5,9 +5,9 @@ import app.gewerk.core.gear.Outline;
 import app.gewerk.core.gear.Point;
 import app.gewerk.core.gear.Rim;
 import app.gewerk.core.gear.ToothForm;
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -25,8 +25,7 @@ public record Blank(Optional<Bore> bore, double phaseDeg, double hubDiameterMm, 
     public record WebHoles(int count, double diameterMm, double circleMm) {
         public WebHoles {
             if (count < 1 || count > 60 || !(diameterMm > 0) || !(circleMm > diameterMm)) {
-                throw new IllegalArgumentException(
-                        "Holes in the web need a number from 1 to 60, a diameter, and a circle wider than that to stand on");
+                throw new Refused("blank.webHoles");
             }
         }
     }
@@ -57,7 +56,7 @@ public record Blank(Optional<Bore> bore, double phaseDeg, double hubDiameterMm, 
     /**
      * Every line of the gear seen along its axis.
      *
-     * @throws IllegalArgumentException with what to change, where bore, holes or rounding leave no wall
+     * @throws Refused with what to change, where bore, holes or rounding leave no wall
      */
     public List<Loop> loops(CylindricalGear gear, double toleranceMm) {
         requireWalls(gear);
@@ -100,31 +99,18 @@ public record Blank(Optional<Bore> bore, double phaseDeg, double hubDiameterMm, 
         }
         double reach = bore.map(b -> 2 * b.reachMm()).orElse(0.0);
         if (reach >= root) {
-            throw new IllegalArgumentException(String.format(
-                    Locale.ROOT,
-                    "A bore of %.2f mm leaves no wall: the roots of these teeth stand at %.2f mm",
-                    reach,
-                    root));
+            throw new Refused("blank.noWall", "bore", reach, "roots", root);
         }
         if (hubDiameterMm > 0 && (hubDiameterMm <= reach || hubDiameterMm > root)) {
-            throw new IllegalArgumentException(String.format(
-                    Locale.ROOT,
-                    "The hub must be wider than the bore (%.2f mm) and fit below the roots (%.2f mm)",
-                    reach,
-                    root));
+            throw new Refused("blank.hub", "bore", reach, "roots", root);
         }
         double inner = Math.max(reach, hubDiameterMm);
         holes.ifPresent(h -> {
             if (h.circleMm - h.diameterMm <= inner || h.circleMm + h.diameterMm >= root) {
-                throw new IllegalArgumentException(String.format(
-                        Locale.ROOT,
-                        "The holes in the web must lie between %.2f and %.2f mm: take smaller ones or another circle",
-                        inner,
-                        root));
+                throw new Refused("blank.webBetween", "from", inner, "to", root);
             }
             if (h.count > 1 && h.circleMm * Math.sin(Math.PI / h.count) <= h.diameterMm) {
-                throw new IllegalArgumentException(
-                        "The holes in the web run into each other: take fewer or smaller ones");
+                throw new Refused("blank.webHolesMeet");
             }
         });
     }

@@ -1,6 +1,8 @@
 package app.gewerk.core.making;
 
 import app.gewerk.core.gear.Point;
+import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -22,7 +24,7 @@ public sealed interface Bore {
 
     record Round(double diameterMm) implements Bore {
         public Round {
-            require("The bore", diameterMm, 0, 500);
+            require("bore", diameterMm, 0, 500);
         }
 
         @Override
@@ -44,8 +46,8 @@ public sealed interface Bore {
     /** Round with one flat. @param overFlatMm from the flat to the opposite side */
     record Flatted(double diameterMm, double overFlatMm) implements Bore {
         public Flatted {
-            require("The bore", diameterMm, 0, 500);
-            require("The size over the flat", overFlatMm, diameterMm / 2, diameterMm);
+            require("bore", diameterMm, 0, 500);
+            require("overFlat", overFlatMm, diameterMm / 2, diameterMm);
         }
 
         @Override
@@ -68,8 +70,8 @@ public sealed interface Bore {
     /** Round with two opposite flats. */
     record TwoFlats(double diameterMm, double acrossFlatsMm) implements Bore {
         public TwoFlats {
-            require("The bore", diameterMm, 0, 500);
-            require("The size across the flats", acrossFlatsMm, 0, diameterMm);
+            require("bore", diameterMm, 0, 500);
+            require("acrossFlats", acrossFlatsMm, 0, diameterMm);
         }
 
         @Override
@@ -95,9 +97,9 @@ public sealed interface Bore {
     /** Round with a keyway. @param overKeyMm from the keyway's bottom to the opposite side */
     record Keyed(double diameterMm, double keyWidthMm, double overKeyMm) implements Bore {
         public Keyed {
-            require("The bore", diameterMm, 0, 500);
-            require("The key's width", keyWidthMm, 0, diameterMm);
-            require("The size over the keyway", overKeyMm, diameterMm, 1.6 * diameterMm);
+            require("bore", diameterMm, 0, 500);
+            require("keyWidth", keyWidthMm, 0, diameterMm);
+            require("overKeyway", overKeyMm, diameterMm, 1.6 * diameterMm);
         }
 
         @Override
@@ -125,8 +127,8 @@ public sealed interface Bore {
     /** With straight sides all round, one facing +y. @param corners 4 for a square, 6 for a hexagon */
     record Sided(int corners, double acrossFlatsMm) implements Bore {
         public Sided {
-            require("The number of sides", corners, 3, 12);
-            require("The size across the flats", acrossFlatsMm, 0, 500);
+            require("sides", corners, 3, 12);
+            require("acrossFlats", acrossFlatsMm, 0, 500);
         }
 
         @Override
@@ -160,10 +162,10 @@ public sealed interface Bore {
     record Splined(int grooves, double smallerMm, double largerMm, double grooveShare, boolean pointed)
             implements Bore {
         public Splined {
-            require("The number of grooves", grooves, 2, 400);
-            require("The smaller diameter", smallerMm, 0, 500);
-            require("The larger diameter", largerMm, smallerMm, 2 * smallerMm);
-            require("The groove's share of the pitch", grooveShare, 0.05, 0.95);
+            require("grooves", grooves, 2, 400);
+            require("smallerDiameter", smallerMm, 0, 500);
+            require("largerDiameter", largerMm, smallerMm, 2 * smallerMm);
+            require("grooveShare", grooveShare, 0.05, 0.95);
         }
 
         @Override
@@ -205,8 +207,8 @@ public sealed interface Bore {
 
     private static void require(String what, double value, double above, double most) {
         if (!(value > above && value <= most)) {
-            throw new IllegalArgumentException(String.format(
-                    Locale.ROOT, "%s must be more than %.2f and at most %.2f; %.2f given", what, above, most, value));
+            throw new Refused(
+                    "bore.between", "what", Say.of("size." + what), "above", above, "most", most, "given", value);
         }
     }
 

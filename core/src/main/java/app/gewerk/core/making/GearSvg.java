@@ -32,7 +32,7 @@ public final class GearSvg {
      * A whole document: the outline with id {@code teeth}; {@code bore}, {@code hub} and {@code hole1} … where there are
      * such.
      *
-     * @throws IllegalArgumentException if bore or holes leave no wall below the teeth
+     * @throws Refused if bore or holes leave no wall below the teeth
      */
     public static String document(CylindricalGear gear, Blank blank, String title) {
         List<Blank.Loop> loops = blank.loops(gear, CHORD_TOLERANCE_MM);

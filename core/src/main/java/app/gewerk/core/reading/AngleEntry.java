@@ -1,5 +1,6 @@
 package app.gewerk.core.reading;
 
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -12,7 +13,7 @@ public final class AngleEntry {
     /**
      * The angles in degrees, at least one.
      *
-     * @throws IllegalArgumentException saying what to type instead
+     * @throws Refused saying what to type instead
      */
     public static List<Double> parse(String typed) {
         List<Double> degrees = new ArrayList<>();
@@ -20,7 +21,7 @@ public final class AngleEntry {
             String number = part.replaceAll("°|deg$", "").replace(',', '.');
             if (!number.matches("\\d{1,3}(\\.\\d{1,4})?") || degrees.size() == MOST_REPEATS) {
                 String shown = part.length() > 20 ? part.substring(0, 20) + "…" : part;
-                throw new IllegalArgumentException("\"" + shown + "\" is not an angle: type degrees like 15 or 14.5");
+                throw new Refused("entry.notAnAngle", "shown", shown);
             }
             degrees.add(Double.parseDouble(number));
         }

@@ -3,6 +3,7 @@ package app.gewerk.core.reading;
 import app.gewerk.core.gear.BevelGear;
 import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Toothed;
+import app.gewerk.core.words.Refused;
 import java.util.Arrays;
 import org.hipparchus.special.Erf;
 
@@ -167,7 +168,7 @@ final class Fit {
                 fit.model = new LinearModel(given, hypothesis, toothCount, point);
                 fit.takeIn();
             }
-        } catch (IllegalArgumentException impossible) {
+        } catch (Refused impossible) {
             fit.logEvidence = Double.NEGATIVE_INFINITY;
         }
         return fit;

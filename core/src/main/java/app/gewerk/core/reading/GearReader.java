@@ -5,6 +5,7 @@ import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Pitch;
 import app.gewerk.core.gear.Toothed;
 import app.gewerk.core.gear.Worm;
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -45,7 +46,7 @@ public final class GearReader {
     }
 
     /**
-     * @throws IllegalArgumentException in words, when the readings cannot be of one gear
+     * @throws Refused in words, when the readings cannot be of one gear
      */
     public static Identification identify(Question question) {
         List<Weighted> posterior = normalised(weigh(question, 0, true));
@@ -57,8 +58,7 @@ public final class GearReader {
             posterior = normalised(withMiscounts(question, counted.count(), posterior));
         }
         if (posterior.isEmpty()) {
-            throw new IllegalArgumentException(
-                    "No gear from module 0.1 to 6.5 fits these readings: check the tooth count, the unit and the point");
+            throw new Refused("reading.nothingFits");
         }
         List<Candidate> candidates = candidates(posterior, question);
         double notStandard = share(posterior, fit -> !fit.hypothesis().standard());
@@ -125,7 +125,7 @@ public final class GearReader {
                 LinearModel model;
                 try {
                     model = new LinearModel(given, hypothesis, z, start);
-                } catch (IllegalArgumentException impossible) {
+                } catch (Refused impossible) {
                     continue;
                 }
                 int far = reach.far(model, hypothesis);
@@ -262,7 +262,7 @@ public final class GearReader {
             try {
                 Question miscounted = question.withToothCount(new ToothCount.Exactly(other));
                 all.addAll(weigh(miscounted, Math.log(MISCOUNT_PRIOR), false));
-            } catch (IllegalArgumentException impossible) {
+            } catch (Refused impossible) {
                 // no gear has so few teeth, or no reading could be taken of it
             }
         }

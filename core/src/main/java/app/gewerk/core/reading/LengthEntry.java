@@ -1,6 +1,7 @@
 package app.gewerk.core.reading;
 
 import app.gewerk.core.Wire;
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Matcher;
@@ -45,15 +46,15 @@ public record LengthEntry(String typed, List<Double> valuesMm) {
 
     /**
      * @param bare unit of numbers typed without one
-     * @throws IllegalArgumentException saying what to type instead
+     * @throws Refused saying what to type instead
      */
     public static LengthEntry parse(String typed, BareUnit bare) {
         String text = typed.strip();
         if (text.isEmpty()) {
-            throw new IllegalArgumentException("Type a length, for example 12.48 or 0.491in");
+            throw new Refused("entry.typeALength");
         }
         if (text.length() > 200) {
-            throw new IllegalArgumentException("That is too long for a reading: type a few lengths like 12.48 12.50");
+            throw new Refused("entry.tooLong");
         }
         List<Double> values = new ArrayList<>();
         Matcher one = ONE.matcher(text);
@@ -74,7 +75,7 @@ public record LengthEntry(String typed, List<Double> valuesMm) {
             }
         }
         if (values.size() > MOST_REPEATS) {
-            throw new IllegalArgumentException("At most " + MOST_REPEATS + " repeats of one reading are used");
+            throw new Refused("entry.tooManyRepeats", "most", MOST_REPEATS);
         }
         return new LengthEntry(typed, values);
     }
@@ -90,7 +91,7 @@ public record LengthEntry(String typed, List<Double> valuesMm) {
         if (fraction) {
             double bottom = Double.parseDouble(match.group("bottom"));
             if (bottom == 0) {
-                throw new IllegalArgumentException("A fraction of an inch cannot have 0 below the line");
+                throw new Refused("entry.noZeroBelow");
             }
             String whole = match.group("whole");
             value = (whole == null ? 0 : Double.parseDouble(whole)) + Double.parseDouble(match.group("top")) / bottom;
@@ -99,24 +100,21 @@ public record LengthEntry(String typed, List<Double> valuesMm) {
         }
         String unit = match.group(fraction ? "fractionUnit" : "unit");
         if (fraction && unit == null && bare == BareUnit.MM) {
-            throw new IllegalArgumentException("Is " + match.group() + " in inches? Write " + match.group()
-                    + "\" or type millimetres with a point");
+            throw new Refused("entry.inInches", "typed", match.group(), "again", match.group());
         }
         boolean inches = unit == null ? bare == BareUnit.IN : !unit.equalsIgnoreCase("mm");
         double mm = inches ? value * MM_PER_INCH : value;
         if (!(mm > 0)) {
-            throw new IllegalArgumentException("A length must be more than 0");
+            throw new Refused("entry.notAboveZero");
         }
         if (mm > LONGEST_MM) {
-            throw new IllegalArgumentException("That is longer than " + (int) LONGEST_MM
-                    + " mm, more than a bench caliper can read: check the point or comma");
+            throw new Refused("entry.tooLongForACaliper", "most", (int) LONGEST_MM);
         }
         return mm;
     }
 
-    private static IllegalArgumentException notALength(String rest) {
+    private static Refused notALength(String rest) {
         String shown = rest.length() > 20 ? rest.substring(0, 20) + "…" : rest;
-        return new IllegalArgumentException(
-                "\"" + shown + "\" is not a length: type numbers like 12.48 or 12,48, in inches 0.491in");
+        return new Refused("entry.notALength", "shown", shown);
     }
 }

@@ -46,7 +46,7 @@ final class LinearModel {
     private final int toothCount;
 
     /**
-     * @throws IllegalArgumentException where such a gear cannot exist or be measured so
+     * @throws Refused where such a gear cannot exist or be measured so
      */
     LinearModel(Given given, Hypothesis hypothesis, int toothCount, double[] point) {
         this.given = given;

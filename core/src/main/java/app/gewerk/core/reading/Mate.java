@@ -2,6 +2,7 @@ package app.gewerk.core.reading;
 
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearKind;
+import app.gewerk.core.words.Refused;
 import java.util.List;
 
 /**
@@ -15,11 +16,17 @@ public record Mate(GearKind kind, int toothCount, List<Reading> readings, boolea
     public Mate {
         readings = Question.combined(readings);
         if (!kind.cylindrical()) {
-            throw new IllegalArgumentException("The mate is an external gear or a ring");
+            throw new Refused("mate.kind");
         }
         if (toothCount < CylindricalGear.FEWEST_TEETH || toothCount > CylindricalGear.MOST_TEETH) {
-            throw new IllegalArgumentException("The mate needs at least " + CylindricalGear.FEWEST_TEETH
-                    + " and at most " + CylindricalGear.MOST_TEETH + " teeth; " + toothCount + " given. Count again");
+            throw new Refused(
+                    "mate.teeth",
+                    "least",
+                    CylindricalGear.FEWEST_TEETH,
+                    "most",
+                    CylindricalGear.MOST_TEETH,
+                    "given",
+                    toothCount);
         }
     }
 }

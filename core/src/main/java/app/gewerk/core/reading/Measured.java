@@ -1,8 +1,10 @@
 package app.gewerk.core.reading;
 
+import app.gewerk.core.Wire;
 import app.gewerk.core.gear.BevelGear;
 import app.gewerk.core.gear.CaliperTips;
 import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.GearPair;
 import app.gewerk.core.gear.GearRack;
 import app.gewerk.core.gear.Pins;
@@ -10,21 +12,34 @@ import app.gewerk.core.gear.Span;
 import app.gewerk.core.gear.Toothed;
 import app.gewerk.core.gear.Worm;
 import app.gewerk.core.gear.WormSet;
+import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
+import java.util.OptionalDouble;
 
 /** What a reading was taken of, and what a given new gear would read there. */
 public sealed interface Measured {
 
     enum Unit {
         MM,
-        DEG
+        DEG;
+
+        @Override
+        public String toString() {
+            return Wire.word(this);
+        }
     }
 
     /**
      * What a perfect instrument reads on this part, in {@link #unit}.
      *
-     * @throws CannotBeRead where this part has no such size
+     * @throws Refused where this part has no such size
      */
     double on(Toothed part);
+
+    /** The number that belongs to it, as {@link ReadingKind.Parameter} has it. */
+    default OptionalDouble parameter() {
+        return OptionalDouble.empty();
+    }
 
     /** For the technician: "span over 4". */
     String words();
@@ -77,25 +92,20 @@ public sealed interface Measured {
         }
     }
 
-    /** This part has nothing to read here. */
-    final class CannotBeRead extends IllegalArgumentException {
-        CannotBeRead(Measured what, Toothed part) {
-            super(what.words() + " cannot be read on " + named(part) + ": take that reading away");
-        }
+    /** Such a part has nothing to read here. */
+    static Refused cannotBeRead(Measured what, GearKind part) {
+        return new Refused("reading.cannotBeRead", "what", what.words(), "part", Say.of("part." + Wire.word(part)));
+    }
 
-        private static String named(Toothed part) {
-            return switch (part) {
-                case CylindricalGear gear -> gear.internal() ? "a ring" : "a gear with outside teeth";
-                case GearRack rack -> "a rack";
-                case Worm worm -> "a worm";
-                case BevelGear bevel -> "a bevel gear";
-            };
-        }
-
-        @Override
-        public Throwable fillInStackTrace() {
-            return this;
-        }
+    private static Refused cannotBeRead(Measured what, Toothed part) {
+        return cannotBeRead(
+                what,
+                switch (part) {
+                    case CylindricalGear gear -> gear.internal() ? GearKind.INTERNAL : GearKind.EXTERNAL;
+                    case GearRack rack -> GearKind.RACK;
+                    case Worm worm -> GearKind.WORM;
+                    case BevelGear bevel -> GearKind.BEVEL;
+                });
     }
 
     /** Over the tips with flat jaws, as read, not corrected for an odd count. In a ring between the tips, the largest reading. */
@@ -107,7 +117,7 @@ public sealed interface Measured {
                     gear.internal() ? CaliperTips.largestReadingMm(gear) : CaliperTips.stableReadingMm(gear);
                 case Worm worm -> worm.tipDiameterMm();
                 case BevelGear bevel -> bevel.tipDiameterMm() * CaliperTips.stableShare(bevel.toothCount());
-                case GearRack rack -> throw new CannotBeRead(this, part);
+                case GearRack rack -> throw Measured.cannotBeRead(this, part);
             };
         }
 
@@ -147,8 +157,8 @@ public sealed interface Measured {
                     yield gear.toothCount() % 2 == 0 ? root : root * Math.cos(Math.PI / (2.0 * gear.toothCount()));
                 }
                 case Worm worm -> worm.rootDiameterMm();
-                case BevelGear bevel -> throw new CannotBeRead(this, part);
-                case GearRack rack -> throw new CannotBeRead(this, part);
+                case BevelGear bevel -> throw Measured.cannotBeRead(this, part);
+                case GearRack rack -> throw Measured.cannotBeRead(this, part);
             };
         }
 
@@ -177,7 +187,7 @@ public sealed interface Measured {
     record SpanOver(int teeth) implements Measured {
         public SpanOver {
             if (teeth < 1) {
-                throw new IllegalArgumentException("A span goes over at least 1 tooth; " + teeth + " given");
+                throw new Refused("span.atLeastOne", "given", teeth);
             }
         }
 
@@ -186,7 +196,12 @@ public sealed interface Measured {
             if (part instanceof CylindricalGear gear && !gear.internal()) {
                 return Span.readingMm(gear, teeth);
             }
-            throw new CannotBeRead(this, part);
+            throw Measured.cannotBeRead(this, part);
+        }
+
+        @Override
+        public OptionalDouble parameter() {
+            return OptionalDouble.of(teeth);
         }
 
         @Override
@@ -218,7 +233,12 @@ public sealed interface Measured {
             if (part instanceof CylindricalGear gear) {
                 return new Pins(gear, pinDiameterMm).readingMm();
             }
-            throw new CannotBeRead(this, part);
+            throw Measured.cannotBeRead(this, part);
+        }
+
+        @Override
+        public OptionalDouble parameter() {
+            return OptionalDouble.of(pinDiameterMm);
         }
 
         @Override
@@ -250,8 +270,7 @@ public sealed interface Measured {
 
         public CentreDistance {
             if (mateToothCount < 1 || mateToothCount > CylindricalGear.MOST_TEETH) {
-                throw new IllegalArgumentException(
-                        "The mate needs 1 to " + CylindricalGear.MOST_TEETH + " teeth; " + mateToothCount + " given");
+                throw new Refused("mate.oneOrMoreTeeth", "most", CylindricalGear.MOST_TEETH, "given", mateToothCount);
             }
         }
 
@@ -269,8 +288,8 @@ public sealed interface Measured {
                                     -gear.profileShiftCoefficient() / 2,
                                     gear.rack()));
                 case Worm worm -> new WormSet(worm, mateToothCount, 0).centreDistanceMm();
-                case BevelGear bevel -> throw new CannotBeRead(this, part);
-                case GearRack rack -> throw new CannotBeRead(this, part);
+                case BevelGear bevel -> throw Measured.cannotBeRead(this, part);
+                case GearRack rack -> throw Measured.cannotBeRead(this, part);
             };
         }
 
@@ -281,6 +300,11 @@ public sealed interface Measured {
             }
             return GearPair.zeroBacklashCentreMm(gear, mate)
                     + (mate.internal() ? -USUAL_CLEARANCE_MM : USUAL_CLEARANCE_MM);
+        }
+
+        @Override
+        public OptionalDouble parameter() {
+            return OptionalDouble.of(mateToothCount);
         }
 
         @Override
@@ -318,7 +342,7 @@ public sealed interface Measured {
     record ChordOverTips(int pitches) implements Measured {
         public ChordOverTips {
             if (pitches < 1) {
-                throw new IllegalArgumentException("The chord goes over at least 1 pitch; " + pitches + " given");
+                throw new Refused("chord.atLeastOne", "given", pitches);
             }
         }
 
@@ -329,7 +353,12 @@ public sealed interface Measured {
                 double half = Math.min(90, pitches * 180.0 / gear.toothCount() + land);
                 return gear.tipDiameterMm() * Math.sin(Math.toRadians(half));
             }
-            throw new CannotBeRead(this, part);
+            throw Measured.cannotBeRead(this, part);
+        }
+
+        @Override
+        public OptionalDouble parameter() {
+            return OptionalDouble.of(pitches);
         }
 
         @Override
@@ -362,7 +391,7 @@ public sealed interface Measured {
     record PitchesAlong(int pitches) implements Measured {
         public PitchesAlong {
             if (pitches < 1) {
-                throw new IllegalArgumentException("Measure over at least 1 pitch; " + pitches + " given");
+                throw new Refused("racks.atLeastOne", "given", pitches);
             }
         }
 
@@ -371,9 +400,14 @@ public sealed interface Measured {
             return switch (part) {
                 case GearRack rack -> pitches * rack.transversePitchMm();
                 case Worm worm -> pitches * worm.axialPitchMm();
-                case CylindricalGear gear -> throw new CannotBeRead(this, part);
-                case BevelGear bevel -> throw new CannotBeRead(this, part);
+                case CylindricalGear gear -> throw Measured.cannotBeRead(this, part);
+                case BevelGear bevel -> throw Measured.cannotBeRead(this, part);
             };
+        }
+
+        @Override
+        public OptionalDouble parameter() {
+            return OptionalDouble.of(pitches);
         }
 
         @Override
@@ -440,8 +474,8 @@ public sealed interface Measured {
                             * gear.tipDiameterMm()
                             / gear.referenceDiameterMm()));
                 case GearRack rack -> rack.helixAngleDeg();
-                case Worm worm -> throw new CannotBeRead(this, part);
-                case BevelGear bevel -> throw new CannotBeRead(this, part);
+                case Worm worm -> throw Measured.cannotBeRead(this, part);
+                case BevelGear bevel -> throw Measured.cannotBeRead(this, part);
             };
         }
 
@@ -464,7 +498,7 @@ public sealed interface Measured {
             if (part instanceof Worm worm) {
                 return worm.leadAngleAtTipDeg();
             }
-            throw new CannotBeRead(this, part);
+            throw Measured.cannotBeRead(this, part);
         }
 
         @Override
@@ -486,7 +520,7 @@ public sealed interface Measured {
             if (part instanceof BevelGear bevel) {
                 return bevel.tipConeAngleDeg();
             }
-            throw new CannotBeRead(this, part);
+            throw Measured.cannotBeRead(this, part);
         }
 
         @Override

@@ -4,6 +4,7 @@ import app.gewerk.core.Budget;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Span;
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -134,7 +135,7 @@ final class NextReadings {
                 if (Span.isMeasurable(gear, k)) {
                     spans.add(new Measured.SpanOver(k));
                 }
-            } catch (IllegalArgumentException noWholeTooth) {
+            } catch (Refused noWholeTooth) {
                 // a fitted shift may make teeth that cannot be drawn; then there is no telling where the jaws touch
             }
         }
@@ -231,7 +232,7 @@ final class NextReadings {
                 low = Math.min(low, mean[i] - 5 * deviation[i]);
                 high = Math.max(high, mean[i] + 5 * deviation[i]);
             }
-        } catch (IllegalArgumentException cannotBeRead) {
+        } catch (Refused cannotBeRead) {
             return 0;
         }
         Map<GearReader.Key, Integer> groupOf = new LinkedHashMap<>();

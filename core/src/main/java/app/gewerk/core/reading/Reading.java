@@ -1,5 +1,6 @@
 package app.gewerk.core.reading;
 
+import app.gewerk.core.words.Refused;
 import java.util.Arrays;
 import java.util.List;
 
@@ -13,14 +14,20 @@ public record Reading(Measured what, List<Double> values, Instrument instrument)
     public Reading {
         values = List.copyOf(values);
         if (values.isEmpty()) {
-            throw new IllegalArgumentException("A reading needs at least one value");
+            throw new Refused("reading.noValue");
         }
         boolean angle = what.unit() == Measured.Unit.DEG;
         double most = angle ? 120 : 2000;
         for (double value : values) {
             if (!(value > 0 && value <= most)) {
-                throw new IllegalArgumentException("A reading must lie between 0 and " + (int) most
-                        + (angle ? "°; " : " mm; ") + value + " given for " + what.words());
+                throw new Refused(
+                        angle ? "reading.angleRange" : "reading.lengthRange",
+                        "most",
+                        (int) most,
+                        "given",
+                        value,
+                        "what",
+                        what.words());
             }
         }
     }

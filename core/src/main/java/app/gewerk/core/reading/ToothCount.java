@@ -1,6 +1,7 @@
 package app.gewerk.core.reading;
 
 import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.words.Refused;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -38,8 +39,7 @@ public sealed interface ToothCount {
             requirePossible(fewest);
             requirePossible(most);
             if (fewest > most) {
-                throw new IllegalArgumentException("The tooth count runs from the smaller to the larger number; "
-                        + fewest + " to " + most + " given");
+                throw new Refused("teeth.fromSmaller", "fewest", fewest, "most", most);
             }
         }
     }
@@ -56,8 +56,7 @@ public sealed interface ToothCount {
 
         public About {
             if (!(deviation > 0 && deviation < 100)) {
-                throw new IllegalArgumentException(
-                        "The tooth count cannot be worked out from so little: count more teeth");
+                throw new Refused("teeth.tooLittle");
             }
             requirePossible((int) Math.rint(estimate));
         }
@@ -65,7 +64,7 @@ public sealed interface ToothCount {
         /** So many pitches take up an angle of the whole turn, read to about a degree. */
         public static About arc(int pitches, double angleDeg) {
             if (!(pitches >= 1 && angleDeg > 0 && angleDeg <= 360)) {
-                throw new IllegalArgumentException("Say how many pitches lie in which angle, like 9 in 135°");
+                throw new Refused("teeth.arc");
             }
             double estimate = 360 * pitches / angleDeg;
             return new About(estimate, Math.max(0.15, estimate * ANGLE_READ_TO_DEG / angleDeg));
@@ -74,8 +73,7 @@ public sealed interface ToothCount {
         /** So many whole teeth stand and the rest is one gap, whose angle is read between the middles of the teeth beside it. */
         public static About beside(int teethStanding, double gapDeg) {
             if (!(teethStanding >= 2 && gapDeg > 0 && gapDeg < 360)) {
-                throw new IllegalArgumentException(
-                        "Say how many teeth still stand and what angle the gap takes, like 18, gap 90°");
+                throw new Refused("teeth.gap");
             }
             return arc(teethStanding - 1, 360 - gapDeg);
         }
@@ -83,8 +81,7 @@ public sealed interface ToothCount {
         /** The mate has so many teeth and turns so often for one turn of this gear, counted to about a fiftieth of a turn. */
         public static About ratio(double mateTurns, int mateTeeth) {
             if (!(mateTurns > 0 && mateTeeth >= 1)) {
-                throw new IllegalArgumentException(
-                        "Say how often the mate turns for one turn of this gear, like 2.5 x 12");
+                throw new Refused("teeth.ratio");
             }
             return new About(mateTurns * mateTeeth, Math.max(0.15, TURNS_READ_TO * mateTeeth));
         }
@@ -127,7 +124,7 @@ public sealed interface ToothCount {
      * teeth stand, the gap between the last ones is 90°), {@code 2.5 x 12} (a mate of 12 teeth turns two and a half times),
      * or nothing when they were not counted. Comma or point.
      *
-     * @throws IllegalArgumentException saying what to type
+     * @throws Refused saying what to type
      */
     static ToothCount parse(String typed) {
         String text = typed.strip().toLowerCase(java.util.Locale.ROOT);
@@ -154,9 +151,7 @@ public sealed interface ToothCount {
             return About.ratio(Typed.number(ratio.group(1)), Integer.parseInt(ratio.group(2)));
         }
         String shown = text.length() > 20 ? text.substring(0, 20) + "…" : text;
-        throw new IllegalArgumentException("\"" + shown
-                + "\" is not a tooth count: type a whole number like 24, or 23-25 when you are not sure;"
-                + " where teeth are missing, 9 in 135° or 18, gap 90°; from the mate, 2.5 x 12");
+        throw new Refused("entry.notATeethCount", "shown", shown);
     }
 
     /** The ways a count may be typed. */
@@ -177,8 +172,14 @@ public sealed interface ToothCount {
 
     private static void requirePossible(int count) {
         if (count < 1 || count > CylindricalGear.MOST_TEETH) {
-            throw new IllegalArgumentException("A gear needs at least " + CylindricalGear.FEWEST_TEETH + " and at most "
-                    + CylindricalGear.MOST_TEETH + " teeth; " + count + " given. Count again");
+            throw new Refused(
+                    "gear.teethCounted",
+                    "least",
+                    CylindricalGear.FEWEST_TEETH,
+                    "most",
+                    CylindricalGear.MOST_TEETH,
+                    "given",
+                    count);
         }
     }
 }

@@ -1,5 +1,6 @@
 package app.gewerk.core.sourcing;
 
+import app.gewerk.core.words.Refused;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.DayOfWeek;
@@ -37,7 +38,7 @@ public record LandedCost(
      *
      * @param piecesWanted at least 1
      * @param orderedOn the day the order goes out; arrival counts working days from there, Monday to Friday
-     * @throws IllegalArgumentException if no piece is wanted
+     * @throws Refused if no piece is wanted
      */
     public static LandedCost of(
             GearOffer offer,
@@ -47,7 +48,7 @@ public record LandedCost(
             int piecesWanted,
             LocalDate orderedOn) {
         if (piecesWanted < 1 || piecesWanted > 10_000) {
-            throw new IllegalArgumentException("Say how many are wanted, 1 to 10000; " + piecesWanted + " given");
+            throw new Refused("order.pieces", "given", piecesWanted);
         }
         int packs = (piecesWanted + offer.packSize() - 1) / offer.packSize();
         BigDecimal goodsAbroad = offer.packPrice().multiply(BigDecimal.valueOf(packs));

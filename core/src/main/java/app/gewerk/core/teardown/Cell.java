@@ -1,5 +1,6 @@
 package app.gewerk.core.teardown;
 
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -28,10 +29,10 @@ public final class Cell {
         return text.toUpperCase(Locale.ROOT).matches("[A-F][1-8]");
     }
 
-    /** @throws IllegalArgumentException if the tray has no such cell */
+    /** @throws Refused if the tray has no such cell */
     static String tidy(String cell) {
         if (!cell.isEmpty() && !is(cell)) {
-            throw new IllegalArgumentException("The tray has cells A1 to F8; there is no \"" + cell + "\"");
+            throw new Refused("ledger.noCell", "cell", cell);
         }
         return cell.toUpperCase(Locale.ROOT);
     }

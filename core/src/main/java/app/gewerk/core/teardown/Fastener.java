@@ -1,5 +1,6 @@
 package app.gewerk.core.teardown;
 
+import app.gewerk.core.words.Refused;
 import java.util.Locale;
 import java.util.Set;
 
@@ -16,13 +17,13 @@ public record Fastener(int count, String kind, String head, String thread, doubl
     /** Those that fall out unseen. */
     private static final Set<String> HIDDEN = Set.of("captive nut", "shim", "washer", "ball", "spring", "circlip");
 
-    /** @throws IllegalArgumentException if there are none, or their length cannot be */
+    /** @throws Refused if there are none, or their length cannot be */
     public Fastener {
         if (count < 1 || count > 500) {
-            throw new IllegalArgumentException("Between 1 and 500 of a sort come off in one step; " + count + " given");
+            throw new Refused("ledger.fasteners", "given", count);
         }
         if (!(lengthMm >= 0 && lengthMm <= 2000)) {
-            throw new IllegalArgumentException("A length is between 0 and 2000 mm");
+            throw new Refused("ledger.fastenerLength");
         }
         cell = Cell.tidy(cell);
     }

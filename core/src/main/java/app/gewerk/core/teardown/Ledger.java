@@ -1,5 +1,6 @@
 package app.gewerk.core.teardown;
 
+import app.gewerk.core.Wire;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -121,8 +122,24 @@ public final class Ledger {
         return Optional.empty();
     }
 
-    /** Something that came off here on an earlier machine of the model and has not been noted on this one. */
-    public record HiddenPart(String question, String afterStep, String words) {}
+    /** What became of a part that can fall out unseen. */
+    public enum Whereabouts {
+        STILL_IN,
+        FOUND,
+        LOST;
+
+        @Override
+        public String toString() {
+            return Wire.word(this);
+        }
+    }
+
+    /**
+     * Something that came off here on an earlier machine of the model and has not been noted on this one.
+     *
+     * @param step it came off with then, {@code afterStep} the same step now
+     */
+    public record HiddenPart(String step, String part, String afterStep, String words) {}
 
     /** Nuts, shims and the like that came off with a step before, and are missing from the same step now. */
     public static List<HiddenPart> unseen(List<TeardownStep> now, List<TeardownStep> earlier) {
@@ -139,7 +156,8 @@ public final class Ledger {
             for (Fastener f : then.fasteners()) {
                 if (f.canFallOutUnseen() && same.isPresent() && !noted.contains(f.kind())) {
                     asked.add(new HiddenPart(
-                            then.what() + "|" + f.kind(),
+                            then.what(),
+                            f.kind(),
                             same.get().what(),
                             "Last time " + f.words() + " came off with \"" + then.what()
                                     + "\". Is it still in the machine, or has it fallen out?"));

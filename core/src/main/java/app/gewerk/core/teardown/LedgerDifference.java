@@ -1,6 +1,7 @@
 package app.gewerk.core.teardown;
 
 import app.gewerk.core.Wire;
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -85,13 +86,12 @@ public record LedgerDifference(List<Row> rows) {
     /**
      * One ledger of the two, row by row as chosen.
      *
-     * @throws IllegalArgumentException if not every row has its choice, or a choice asks for a step that is not there
+     * @throws Refused if not every row has its choice, or a choice asks for a step that is not there
      */
     public static List<TeardownStep> merge(List<TeardownStep> mine, List<TeardownStep> theirs, List<Keep> choices) {
         List<Row> rows = of(mine, theirs).rows();
         if (choices.size() != rows.size()) {
-            throw new IllegalArgumentException(
-                    "Choose for every row what to keep: " + rows.size() + " rows, " + choices.size() + " choices");
+            throw new Refused("ledger.chooseAll", "rows", rows.size(), "choices", choices.size());
         }
         List<TeardownStep> merged = new ArrayList<>();
         for (int i = 0; i < rows.size(); i++) {
@@ -109,7 +109,7 @@ public record LedgerDifference(List<Row> rows) {
         return merged;
     }
 
-    private static IllegalArgumentException notThere(String whose) {
-        return new IllegalArgumentException("A row has no step of " + whose + " to keep");
+    private static Refused notThere(String whose) {
+        return new Refused("ledger.noStepOf", "whose", whose);
     }
 }

@@ -1,5 +1,7 @@
 package app.gewerk.core.teardown;
 
+import app.gewerk.core.words.Refused;
+
 /**
  * A part that came off.
  *
@@ -9,10 +11,10 @@ package app.gewerk.core.teardown;
  * @param cell of the tray; empty for one too large for it
  */
 public record PartOff(String name, String side, String wayRound, String marks, String cell) {
-    /** @throws IllegalArgumentException if it has no name */
+    /** @throws Refused if it has no name */
     public PartOff {
         if (name.isBlank()) {
-            throw new IllegalArgumentException("Say which part came off");
+            throw new Refused("ledger.whichPart");
         }
         cell = Cell.tidy(cell);
     }

@@ -1,5 +1,6 @@
 package app.gewerk.core.teardown;
 
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -51,10 +52,10 @@ public final class StepLine {
 
     private StepLine() {}
 
-    /** @throws IllegalArgumentException if the line is empty, or says something that cannot be */
+    /** @throws Refused if the line is empty, or says something that cannot be */
     public static TeardownStep read(String line) {
         if (line.length() > LONGEST) {
-            throw new IllegalArgumentException("That is too long for one step: " + LONGEST + " letters at most");
+            throw new Refused("ledger.lineTooLong", "most", LONGEST);
         }
         String what = "";
         String where = "";

@@ -1,5 +1,6 @@
 package app.gewerk.core.teardown;
 
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -28,16 +29,16 @@ public record TeardownStep(
     private static final int LONGEST = 2000;
     private static final Set<String> LITTLE_WORDS = Set.of("the", "off", "out", "of", "and", "from");
 
-    /** @throws IllegalArgumentException if nothing was done, or too much for one step */
+    /** @throws Refused if nothing was done, or too much for one step */
     public TeardownStep {
         if (what.isBlank()) {
-            throw new IllegalArgumentException("Say what was done, e.g. \"lid off, 4 M3x12 pan A1\"");
+            throw new Refused("ledger.whatWasDone");
         }
         if (what.length() + where.length() + note.length() > LONGEST) {
-            throw new IllegalArgumentException("That is too long for one step: " + LONGEST + " letters at most");
+            throw new Refused("ledger.lineTooLong", "most", LONGEST);
         }
         if (!(minutes >= 0 && minutes <= 1000)) {
-            throw new IllegalArgumentException("A step takes between 0 and 1000 minutes");
+            throw new Refused("ledger.minutes");
         }
         fasteners = List.copyOf(fasteners);
         partsOff = List.copyOf(partsOff);

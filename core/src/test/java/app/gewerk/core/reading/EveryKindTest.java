@@ -17,6 +17,7 @@ import app.gewerk.core.reading.Measured.RootDiameter;
 import app.gewerk.core.reading.Measured.SpanOver;
 import app.gewerk.core.reading.Measured.TipDiameter;
 import app.gewerk.core.reading.Measured.ToothHeight;
+import app.gewerk.core.words.Refused;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
@@ -288,7 +289,7 @@ class EveryKindTest {
     @Test
     void readingsOfAnotherKindAreRefusedInWords() {
         assertThatThrownBy(() -> ask(GearKind.RACK, new ToothCount.Unknown(), Reading.caliper(new TipDiameter(), 13)))
-                .isInstanceOf(IllegalArgumentException.class);
+                .isInstanceOf(Refused.class);
         assertThat(AngleEntry.parse("14,5° 15")).containsExactly(14.5, 15.0);
         assertThatThrownBy(() -> AngleEntry.parse("steep")).hasMessageContaining("not an angle");
     }

@@ -1,5 +1,6 @@
 package app.gewerk.core.reading;
 
+import app.gewerk.core.words.Refused;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -56,7 +57,7 @@ final class ExactPosterior {
                 double land = (Math.PI / 2 + 2 * x * Math.tan(angle)) / z + inv(angle) - inv(atTip);
                 yield tip / 2 * (1 + Math.cos(Math.max(0, Math.PI / z - Math.max(0, land))));
             }
-            default -> throw new IllegalArgumentException(what.words());
+            default -> throw new Refused(what.words());
         };
     }
 

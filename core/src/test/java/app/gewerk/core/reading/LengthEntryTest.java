@@ -3,6 +3,7 @@ package app.gewerk.core.reading;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.gewerk.core.words.Refused;
 import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -71,7 +72,7 @@ class LengthEntryTest {
             })
     void anythingElseIsRefusedWithASentence(String typed) {
         assertThatThrownBy(() -> LengthEntry.parse(typed))
-                .isInstanceOf(IllegalArgumentException.class)
+                .isInstanceOf(Refused.class)
                 .message()
                 .hasSizeGreaterThan(20)
                 .doesNotContain("Exception");

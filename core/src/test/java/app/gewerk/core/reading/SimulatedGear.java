@@ -6,6 +6,7 @@ import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Point;
 import app.gewerk.core.gear.RackCut;
 import app.gewerk.core.gear.Span;
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -238,7 +239,7 @@ final class SimulatedGear {
             case Measured.TipDiameter tip -> reach(outline, 0, 1) + reach(outline, 0, -1) - tipLossMm;
             case Measured.RootDiameter root -> acrossRoots();
             case Measured.SpanOver span -> overTeeth(span.teeth());
-            default -> throw new IllegalArgumentException(what.words());
+            default -> throw new Refused(what.words());
         };
     }
 

@@ -3,6 +3,7 @@ package app.gewerk.core.reading;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.gewerk.core.words.Refused;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -54,7 +55,7 @@ class ToothCountTest {
             })
     void anythingElseIsRefusedWithASentence(String typed) {
         assertThatThrownBy(() -> ToothCount.parse(typed))
-                .isInstanceOf(IllegalArgumentException.class)
+                .isInstanceOf(Refused.class)
                 .message()
                 .hasSizeGreaterThan(25);
     }

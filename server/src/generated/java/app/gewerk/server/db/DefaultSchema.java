@@ -4,6 +4,8 @@
 package app.gewerk.server.db;
 
 
+import app.gewerk.server.db.tables.Attachment;
+import app.gewerk.server.db.tables.AttachmentPiece;
 import app.gewerk.server.db.tables.CautionTick;
 import app.gewerk.server.db.tables.Decision;
 import app.gewerk.server.db.tables.ElectricalCheck;
@@ -22,6 +24,8 @@ import app.gewerk.server.db.tables.MachineModel;
 import app.gewerk.server.db.tables.MachineTrain;
 import app.gewerk.server.db.tables.Person;
 import app.gewerk.server.db.tables.Photo;
+import app.gewerk.server.db.tables.PurchaseOrder;
+import app.gewerk.server.db.tables.PurchaseOrderLine;
 import app.gewerk.server.db.tables.SavedOnce;
 import app.gewerk.server.db.tables.Seller;
 import app.gewerk.server.db.tables.SerialRule;
@@ -51,6 +55,16 @@ public class DefaultSchema extends SchemaImpl {
      * The reference instance of <code>DEFAULT_SCHEMA</code>
      */
     public static final DefaultSchema DEFAULT_SCHEMA = new DefaultSchema();
+
+    /**
+     * The table <code>attachment</code>.
+     */
+    public final Attachment ATTACHMENT = Attachment.ATTACHMENT;
+
+    /**
+     * The table <code>attachment_piece</code>.
+     */
+    public final AttachmentPiece ATTACHMENT_PIECE = AttachmentPiece.ATTACHMENT_PIECE;
 
     /**
      * The table <code>caution_tick</code>.
@@ -143,6 +157,16 @@ public class DefaultSchema extends SchemaImpl {
     public final Photo PHOTO = Photo.PHOTO;
 
     /**
+     * The table <code>purchase_order</code>.
+     */
+    public final PurchaseOrder PURCHASE_ORDER = PurchaseOrder.PURCHASE_ORDER;
+
+    /**
+     * The table <code>purchase_order_line</code>.
+     */
+    public final PurchaseOrderLine PURCHASE_ORDER_LINE = PurchaseOrderLine.PURCHASE_ORDER_LINE;
+
+    /**
      * The table <code>saved_once</code>.
      */
     public final SavedOnce SAVED_ONCE = SavedOnce.SAVED_ONCE;
@@ -193,6 +217,8 @@ public class DefaultSchema extends SchemaImpl {
     @Override
     public final List<Table<?>> getTables() {
         return Arrays.asList(
+            Attachment.ATTACHMENT,
+            AttachmentPiece.ATTACHMENT_PIECE,
             CautionTick.CAUTION_TICK,
             Decision.DECISION,
             ElectricalCheck.ELECTRICAL_CHECK,
@@ -211,6 +237,8 @@ public class DefaultSchema extends SchemaImpl {
             MachineTrain.MACHINE_TRAIN,
             Person.PERSON,
             Photo.PHOTO,
+            PurchaseOrder.PURCHASE_ORDER,
+            PurchaseOrderLine.PURCHASE_ORDER_LINE,
             SavedOnce.SAVED_ONCE,
             Seller.SELLER,
             SerialRule.SERIAL_RULE,

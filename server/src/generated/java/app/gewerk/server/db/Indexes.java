@@ -4,12 +4,15 @@
 package app.gewerk.server.db;
 
 
+import app.gewerk.server.db.tables.Attachment;
 import app.gewerk.server.db.tables.Decision;
 import app.gewerk.server.db.tables.ElectricalCheck;
 import app.gewerk.server.db.tables.GearReading;
 import app.gewerk.server.db.tables.Job;
 import app.gewerk.server.db.tables.JobRhythm;
 import app.gewerk.server.db.tables.Journal;
+import app.gewerk.server.db.tables.PurchaseOrder;
+import app.gewerk.server.db.tables.SavedOnce;
 import app.gewerk.server.db.tables.TeardownStep;
 
 import org.jooq.Index;
@@ -28,15 +31,20 @@ public class Indexes {
     // INDEX definitions
     // -------------------------------------------------------------------------
 
-    public static final Index DECISION_OF_JOB = Internal.createIndex(DSL.name("decision_of_job"), Decision.DECISION, new OrderField[] { Decision.DECISION.JOB_ID, Decision.DECISION.ID }, false);
-    public static final Index ELECTRICAL_CHECK_OF_JOB = Internal.createIndex(DSL.name("electrical_check_of_job"), ElectricalCheck.ELECTRICAL_CHECK, new OrderField[] { ElectricalCheck.ELECTRICAL_CHECK.JOB_ID, ElectricalCheck.ELECTRICAL_CHECK.ID }, false);
-    public static final Index GEAR_READING_JOB = Internal.createIndex(DSL.name("gear_reading_job"), GearReading.GEAR_READING, new OrderField[] { GearReading.GEAR_READING.JOB_ID, GearReading.GEAR_READING.READ_AT, GearReading.GEAR_READING.POSITION }, false);
+    public static final Index ATTACHMENT_OF_JOB = Internal.createIndex(DSL.name("attachment_of_job"), Attachment.ATTACHMENT, new OrderField[] { Attachment.ATTACHMENT.SHOP_ID, Attachment.ATTACHMENT.JOB_ID }, false);
+    public static final Index DECISION_OF_JOB = Internal.createIndex(DSL.name("decision_of_job"), Decision.DECISION, new OrderField[] { Decision.DECISION.SHOP_ID, Decision.DECISION.JOB_ID, Decision.DECISION.ID }, false);
+    public static final Index ELECTRICAL_CHECK_OF_JOB = Internal.createIndex(DSL.name("electrical_check_of_job"), ElectricalCheck.ELECTRICAL_CHECK, new OrderField[] { ElectricalCheck.ELECTRICAL_CHECK.SHOP_ID, ElectricalCheck.ELECTRICAL_CHECK.JOB_ID, ElectricalCheck.ELECTRICAL_CHECK.ID }, false);
+    public static final Index GEAR_READING_JOB = Internal.createIndex(DSL.name("gear_reading_job"), GearReading.GEAR_READING, new OrderField[] { GearReading.GEAR_READING.SHOP_ID, GearReading.GEAR_READING.JOB_ID, GearReading.GEAR_READING.READ_AT, GearReading.GEAR_READING.POSITION }, false);
     public static final Index JOB_FIND = Internal.createIndex(DSL.name("job_find"), Job.JOB, new OrderField[] { Job.JOB.FIND_TEXT }, false);
-    public static final Index JOB_MODEL = Internal.createIndex(DSL.name("job_model"), Job.JOB, new OrderField[] { Job.JOB.MACHINE_MODEL_ID }, false);
+    public static final Index JOB_MODEL = Internal.createIndex(DSL.name("job_model"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.MACHINE_MODEL_ID }, false);
     public static final Index JOB_OPEN = Internal.createIndex(DSL.name("job_open"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.PLACE, Job.JOB.PROMISED_ON, Job.JOB.TRAY_NUMBER }, false);
     public static final Index JOB_RACK = Internal.createIndex(DSL.name("job_rack"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.PLACE, Job.JOB.MOVED_AT.desc(), Job.JOB.ID.desc() }, false);
-    public static final Index JOB_RHYTHM_OF_JOB = Internal.createIndex(DSL.name("job_rhythm_of_job"), JobRhythm.JOB_RHYTHM, new OrderField[] { JobRhythm.JOB_RHYTHM.JOB_ID, JobRhythm.JOB_RHYTHM.ID }, false);
+    public static final Index JOB_RHYTHM_OF_JOB = Internal.createIndex(DSL.name("job_rhythm_of_job"), JobRhythm.JOB_RHYTHM, new OrderField[] { JobRhythm.JOB_RHYTHM.SHOP_ID, JobRhythm.JOB_RHYTHM.JOB_ID, JobRhythm.JOB_RHYTHM.ID }, false);
     public static final Index JOB_TRAY = Internal.createIndex(DSL.name("job_tray"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.TRAY_NUMBER }, true);
-    public static final Index JOURNAL_OF_JOB = Internal.createIndex(DSL.name("journal_of_job"), Journal.JOURNAL, new OrderField[] { Journal.JOURNAL.JOB_ID, Journal.JOURNAL.ID }, false);
-    public static final Index TEARDOWN_STEP_OF_JOB = Internal.createIndex(DSL.name("teardown_step_of_job"), TeardownStep.TEARDOWN_STEP, new OrderField[] { TeardownStep.TEARDOWN_STEP.JOB_ID, TeardownStep.TEARDOWN_STEP.POSITION, TeardownStep.TEARDOWN_STEP.ID }, false);
+    public static final Index JOURNAL_OF_JOB = Internal.createIndex(DSL.name("journal_of_job"), Journal.JOURNAL, new OrderField[] { Journal.JOURNAL.SHOP_ID, Journal.JOURNAL.JOB_ID, Journal.JOURNAL.ID }, false);
+    public static final Index PURCHASE_ORDER_OF_JOB = Internal.createIndex(DSL.name("purchase_order_of_job"), PurchaseOrder.PURCHASE_ORDER, new OrderField[] { PurchaseOrder.PURCHASE_ORDER.SHOP_ID, PurchaseOrder.PURCHASE_ORDER.JOB_ID, PurchaseOrder.PURCHASE_ORDER.ID }, false);
+    public static final Index PURCHASE_ORDER_ONE_WAITING = Internal.createIndex(DSL.name("purchase_order_one_waiting"), PurchaseOrder.PURCHASE_ORDER, new OrderField[] { PurchaseOrder.PURCHASE_ORDER.SHOP_ID, PurchaseOrder.PURCHASE_ORDER.JOB_ID }, true);
+    public static final Index PURCHASE_ORDER_WAITING = Internal.createIndex(DSL.name("purchase_order_waiting"), PurchaseOrder.PURCHASE_ORDER, new OrderField[] { PurchaseOrder.PURCHASE_ORDER.NEXT_TRY }, false);
+    public static final Index SAVED_ONCE_AT = Internal.createIndex(DSL.name("saved_once_at"), SavedOnce.SAVED_ONCE, new OrderField[] { SavedOnce.SAVED_ONCE.AT }, false);
+    public static final Index TEARDOWN_STEP_OF_JOB = Internal.createIndex(DSL.name("teardown_step_of_job"), TeardownStep.TEARDOWN_STEP, new OrderField[] { TeardownStep.TEARDOWN_STEP.SHOP_ID, TeardownStep.TEARDOWN_STEP.JOB_ID, TeardownStep.TEARDOWN_STEP.POSITION, TeardownStep.TEARDOWN_STEP.ID }, false);
 }

@@ -4,6 +4,8 @@
 package app.gewerk.server.db;
 
 
+import app.gewerk.server.db.tables.Attachment;
+import app.gewerk.server.db.tables.AttachmentPiece;
 import app.gewerk.server.db.tables.CautionTick;
 import app.gewerk.server.db.tables.Decision;
 import app.gewerk.server.db.tables.ElectricalCheck;
@@ -22,6 +24,8 @@ import app.gewerk.server.db.tables.MachineModel;
 import app.gewerk.server.db.tables.MachineTrain;
 import app.gewerk.server.db.tables.Person;
 import app.gewerk.server.db.tables.Photo;
+import app.gewerk.server.db.tables.PurchaseOrder;
+import app.gewerk.server.db.tables.PurchaseOrderLine;
 import app.gewerk.server.db.tables.SavedOnce;
 import app.gewerk.server.db.tables.Seller;
 import app.gewerk.server.db.tables.SerialRule;
@@ -36,6 +40,16 @@ import app.gewerk.server.db.tables.WayIn;
  */
 @SuppressWarnings({ "all", "unchecked", "rawtypes", "this-escape" })
 public class Tables {
+
+    /**
+     * The table <code>attachment</code>.
+     */
+    public static final Attachment ATTACHMENT = Attachment.ATTACHMENT;
+
+    /**
+     * The table <code>attachment_piece</code>.
+     */
+    public static final AttachmentPiece ATTACHMENT_PIECE = AttachmentPiece.ATTACHMENT_PIECE;
 
     /**
      * The table <code>caution_tick</code>.
@@ -126,6 +140,16 @@ public class Tables {
      * The table <code>photo</code>.
      */
     public static final Photo PHOTO = Photo.PHOTO;
+
+    /**
+     * The table <code>purchase_order</code>.
+     */
+    public static final PurchaseOrder PURCHASE_ORDER = PurchaseOrder.PURCHASE_ORDER;
+
+    /**
+     * The table <code>purchase_order_line</code>.
+     */
+    public static final PurchaseOrderLine PURCHASE_ORDER_LINE = PurchaseOrderLine.PURCHASE_ORDER_LINE;
 
     /**
      * The table <code>saved_once</code>.

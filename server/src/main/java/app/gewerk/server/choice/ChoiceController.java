@@ -37,8 +37,8 @@ class ChoiceController {
     }
 
     @GetMapping("/{jobId}")
-    List<ChoiceService.Decision> decisions(@PathVariable long jobId) {
-        return choices.decisions(jobId);
+    List<ChoiceService.Decision> decisions(Here here, @PathVariable long jobId) {
+        return choices.decisions(here, jobId);
     }
 
     @PostMapping("/{jobId}")

@@ -3,83 +3,73 @@ package app.gewerk.server.choice;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.job.Way;
-import app.gewerk.server.http.FieldProblem;
+import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
-import app.gewerk.server.job.SavedOnceStore;
 import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
-import app.gewerk.server.sourcing.SourcingService;
-import app.gewerk.server.sourcing.SourcingService.Ordered;
-import java.math.BigDecimal;
-import java.time.LocalDate;
+import app.gewerk.server.sourcing.Purchasing;
 import java.time.OffsetDateTime;
-import java.time.format.DateTimeFormatter;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.transaction.annotation.Transactional;
 
-/** Decisions on how a gear is put right, each with its reason; buying one orders it. */
+/** Decisions on how a gear is put right, each with its reason; buying one writes its order down. */
 @Service
 public class ChoiceService {
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM", Locale.ENGLISH);
-
     private final ChoiceStore store;
     private final JobService jobs;
     private final SavedOnceStore savedOnce;
-    private final SourcingService sourcing;
+    private final Purchasing purchasing;
     private final ShopClock clock;
-    private final TransactionTemplate transaction;
 
     ChoiceService(
-            ChoiceStore store,
-            JobService jobs,
-            SavedOnceStore savedOnce,
-            SourcingService sourcing,
-            ShopClock clock,
-            TransactionTemplate transaction) {
-        this.transaction = transaction;
+            ChoiceStore store, JobService jobs, SavedOnceStore savedOnce, Purchasing purchasing, ShopClock clock) {
         this.store = store;
         this.jobs = jobs;
         this.savedOnce = savedOnce;
-        this.sourcing = sourcing;
+        this.purchasing = purchasing;
         this.clock = clock;
     }
 
     public record OrderRequest(String seller, String itemNumber, int pieces) {}
 
-    public record Order(
-            String seller,
-            String itemNumber,
-            String itemWords,
-            int pieces,
-            String orderNumber,
-            String currency,
-            BigDecimal total,
-            LocalDate arrivesOn) {}
-
     public record Decision(
             Way way,
             String wayWords,
             String reason,
-            Optional<Order> order,
+            Optional<Purchasing.Order> order,
             String decidedBy,
             OffsetDateTime decidedAt) {}
 
-    public List<Decision> decisions(long jobId) {
-        jobs.job(jobId);
-        return store.decisions(jobId);
+    @Transactional(readOnly = true)
+    public List<Decision> decisions(Here here, long jobId) {
+        Map<Long, Purchasing.Order> orders = purchasing.orders(here, jobId).stream()
+                .collect(Collectors.toMap(Purchasing.Order::id, Function.identity()));
+        return store.decisions(here, jobId).stream()
+                .map(d -> new Decision(
+                        d.way(),
+                        d.way().words(),
+                        d.reason(),
+                        d.orderId().map(orders::get),
+                        d.decidedBy(),
+                        d.decidedAt()))
+                .toList();
     }
 
     /**
-     * Decides, orders where that belongs to it, and moves the tray. A seller is asked outside any transaction, while the
-     * job is only claimed; the order carries the save's own key, so that a save sent again after a crash neither orders
-     * nor decides twice.
+     * Decides, writes the order down where one belongs to it, and moves the tray. The order carries the save's own key, so
+     * that a save sent again neither decides nor orders twice.
      */
+    @Transactional
     public Job decide(
             Here here,
             long jobId,
@@ -89,83 +79,58 @@ public class ChoiceService {
             @Nullable OrderRequest order,
             Optional<String> key) {
         if (reason.isBlank()) {
-            throw FieldProblem.of("reason", "Say why; the reason is kept with the decision");
+            throw Refused.at("reason", "choice.why");
         }
         if (way == Way.BUY && order == null) {
-            throw FieldProblem.of("order", "Pick the gear to buy in the step Get");
+            throw Refused.at("order", "choice.pickGear");
         }
         if (way != Way.BUY && order != null) {
-            throw FieldProblem.of("order", "Only \"" + Way.BUY.words() + "\" orders a gear");
+            throw Refused.at("order", "choice.onlyBuying", "way", Way.BUY.words());
         }
         String onceKey = key.orElseGet(() -> UUID.randomUUID().toString());
-        String what = "choice/" + jobId;
-        jobs.job(jobId);
-        if (savedOnce.before(here.shopId(), onceKey, what).isPresent()) {
-            return jobs.job(jobId);
-        }
-        if (order == null) {
-            transaction.executeWithoutResult(t -> savedOnce.once(
-                    here.shopId(),
-                    Optional.of(onceKey),
-                    what,
-                    clock.now(),
-                    () -> record(here, jobs.lock(jobId, version), way, reason, Optional.empty(), 0)));
-            return jobs.job(jobId);
-        }
-        jobs.claimForOrder(jobId, version, onceKey);
-        Ordered ordered;
-        try {
-            ordered = sourcing.order(order.seller(), order.itemNumber(), order.pieces(), onceKey);
-        } catch (RuntimeException notOrdered) {
-            jobs.releaseOrder(jobId);
-            throw notOrdered;
-        }
-        transaction.executeWithoutResult(t ->
-                savedOnce.once(here.shopId(), Optional.of(onceKey), what, clock.now(), () -> {
-                    jobs.hold(jobId);
-                    jobs.releaseOrder(jobId);
-                    return record(here, jobs.job(jobId), way, reason, Optional.of(ordered), order.pieces());
-                }));
-        return jobs.job(jobId);
+        jobs.job(here, jobId);
+        savedOnce.once(here, Optional.of(onceKey), "choice/" + jobId, clock.now(), () -> {
+            Job job = jobs.lock(here, jobId, version);
+            Optional<Long> written = Optional.ofNullable(order)
+                    .map(o -> purchasing.write(here, jobId, o.seller(), o.itemNumber(), o.pieces(), onceKey));
+            return record(here, job, way, reason, Optional.ofNullable(order), written);
+        });
+        return jobs.job(here, jobId);
     }
 
-    private long record(Here here, Job job, Way way, String reason, Optional<Ordered> ordered, int pieces) {
-        String item = ordered.map(ChoiceService::words).orElse("");
-        long id = store.insert(
-                here.shopId(), job.id(), way, reason.strip(), ordered, item, pieces, here.personId(), clock.now());
-        jobs.markDone(job.id(), Step.CHOOSE);
-        ordered.ifPresent(o -> jobs.markDone(job.id(), Step.GET));
-        String bought = ordered.map(
-                        o -> ". " + item + " from " + o.seller().name() + ", order " + o.orderNumber() + ", "
-                                + o.landed().total() + " " + o.landed().currency() + " landed, arrives "
-                                + DAY.format(o.landed().arrives()))
-                .orElse("");
+    private long record(
+            Here here, Job job, Way way, String reason, Optional<OrderRequest> order, Optional<Long> written) {
+        long id = store.insert(here, job.id(), way, reason.strip(), written, clock.now());
+        jobs.markDone(here, job.id(), Step.CHOOSE);
         jobs.write(
                 here,
                 job.id(),
                 Step.CHOOSE,
-                "Decided: " + way.words() + bought,
+                order.map(o -> Say.of(
+                                "journal.decidedOrdering",
+                                "way",
+                                way,
+                                "pieces",
+                                o.pieces(),
+                                "item",
+                                o.itemNumber(),
+                                "seller",
+                                o.seller()))
+                        .orElseGet(() -> Say.of("journal.decided", "way", way)),
                 reason,
                 Optional.empty(),
-                ordered.map(Ordered::landed));
+                written);
         Place next = way.leadsTo();
-        String waitsFor = switch (next) {
-            case WAITING_FOR_GEAR ->
-                ordered.map(o -> "arrives " + DAY.format(o.landed().arrives())).orElse(way.words());
-            case WAITING_FOR_ANSWER -> "the owner's word";
-            default -> "";
+        Optional<Say> waitsFor = switch (next) {
+            case WAITING_FOR_GEAR -> Optional.of(order.isPresent() ? Say.of("ordering") : Say.of(way));
+            case WAITING_FOR_ANSWER -> Optional.of(Say.of("ownersWord"));
+            default -> Optional.empty();
         };
         if (job.place() == next) {
-            jobs.waitFor(job.id(), job.version(), waitsFor);
+            jobs.waitFor(here, job.id(), job.version(), waitsFor);
         } else {
             jobs.move(here, job.id(), job.version(), next, waitsFor, reason);
         }
         return id;
-    }
-
-    private static String words(Ordered ordered) {
-        var offer = ordered.offer();
-        return ordered.landed().packs() + " × " + offer.packSize() + " pcs " + offer.itemNumber() + " ("
-                + offer.toothCount() + " teeth, " + offer.material() + ")";
     }
 }

@@ -5,9 +5,7 @@ import static app.gewerk.server.db.Tables.PERSON;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.job.Way;
-import app.gewerk.server.choice.ChoiceService.Decision;
-import app.gewerk.server.choice.ChoiceService.Order;
-import app.gewerk.server.sourcing.SourcingService.Ordered;
+import app.gewerk.server.shop.Here;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
@@ -22,63 +20,34 @@ class ChoiceStore {
         this.sql = sql;
     }
 
-    long insert(
-            long shopId,
-            long jobId,
-            Way way,
-            String reason,
-            Optional<Ordered> ordered,
-            String itemWords,
-            int pieces,
-            long personId,
-            OffsetDateTime now) {
+    /** @param orderId of the order it wanted */
+    record Kept(Way way, String reason, Optional<Long> orderId, String decidedBy, OffsetDateTime decidedAt) {}
+
+    long insert(Here here, long jobId, Way way, String reason, Optional<Long> orderId, OffsetDateTime now) {
         var row = sql.newRecord(DECISION);
-        row.setShopId(shopId);
+        row.setShopId(here.shopId());
         row.setJobId(jobId);
         row.setWay(way.toString());
         row.setReason(reason);
-        row.setDecidedBy(personId);
+        row.setOrderId(orderId.orElse(null));
+        row.setDecidedBy(here.personId());
         row.setDecidedAt(now);
-        ordered.ifPresent(o -> {
-            row.setSeller(o.seller().name());
-            row.setItemNumber(o.offer().itemNumber());
-            row.setItemWords(itemWords);
-            row.setPieces(pieces);
-            row.setOrderNumber(o.orderNumber());
-            row.setCurrency(o.landed().currency());
-            row.setTotal(o.landed().total());
-            row.setArrivesOn(o.landed().arrives());
-        });
         row.insert();
         return row.getId();
     }
 
-    List<Decision> decisions(long jobId) {
-        return sql.select(DECISION.asterisk(), PERSON.NAME)
+    List<Kept> decisions(Here here, long jobId) {
+        return sql.select(DECISION.WAY, DECISION.REASON, DECISION.ORDER_ID, PERSON.NAME, DECISION.DECIDED_AT)
                 .from(DECISION)
                 .join(PERSON)
-                .on(PERSON.ID.eq(DECISION.DECIDED_BY))
-                .where(DECISION.JOB_ID.eq(jobId))
+                .on(PERSON.SHOP_ID.eq(DECISION.SHOP_ID), PERSON.ID.eq(DECISION.DECIDED_BY))
+                .where(DECISION.SHOP_ID.eq(here.shopId()), DECISION.JOB_ID.eq(jobId))
                 .orderBy(DECISION.ID)
-                .fetch(r -> {
-                    Way way = Wire.parse(Way.class, r.get(DECISION.WAY));
-                    Optional<Order> order = Optional.ofNullable(r.get(DECISION.ORDER_NUMBER))
-                            .map(number -> new Order(
-                                    r.get(DECISION.SELLER),
-                                    r.get(DECISION.ITEM_NUMBER),
-                                    r.get(DECISION.ITEM_WORDS),
-                                    r.get(DECISION.PIECES),
-                                    number,
-                                    r.get(DECISION.CURRENCY),
-                                    r.get(DECISION.TOTAL),
-                                    r.get(DECISION.ARRIVES_ON)));
-                    return new Decision(
-                            way,
-                            way.words(),
-                            r.get(DECISION.REASON),
-                            order,
-                            r.get(PERSON.NAME),
-                            r.get(DECISION.DECIDED_AT));
-                });
+                .fetch(r -> new Kept(
+                        Wire.parse(Way.class, r.value1()),
+                        r.value2(),
+                        Optional.ofNullable(r.value3()),
+                        r.value4(),
+                        r.value5()));
     }
 }

@@ -3,11 +3,14 @@ package app.gewerk.server.damage;
 import app.gewerk.core.damage.Pattern;
 import app.gewerk.core.damage.ToothMap;
 import app.gewerk.server.shop.Here;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
@@ -27,18 +30,22 @@ class DamageController {
     }
 
     @GetMapping("/api/damage/{jobId}")
-    DamageService.Mapped mapped(@PathVariable long jobId) {
-        return damage.mapped(jobId);
+    DamageService.Mapped mapped(Here here, @PathVariable long jobId) {
+        return damage.mapped(here, jobId);
     }
 
     /** What this map would say on this job's machine; nothing kept. */
     @PostMapping("/api/damage/{jobId}/read")
-    DamageService.MapReading read(@PathVariable long jobId, @RequestBody ToothMap map) {
-        return damage.read(jobId, map);
+    DamageService.MapReading read(Here here, @PathVariable long jobId, @RequestBody ToothMap map) {
+        return damage.read(here, jobId, map);
     }
 
     @PutMapping("/api/damage/{jobId}")
-    DamageService.Mapped save(Here here, @PathVariable long jobId, @RequestBody SaveMap save) {
-        return damage.save(here, jobId, save.version(), save.map());
+    DamageService.Mapped save(
+            Here here,
+            @PathVariable long jobId,
+            @RequestBody SaveMap save,
+            @RequestHeader(name = "Idempotency-Key", required = false) @Nullable String key) {
+        return damage.save(here, jobId, save.version(), save.map(), Optional.ofNullable(key));
     }
 }

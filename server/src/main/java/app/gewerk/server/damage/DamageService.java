@@ -5,10 +5,12 @@ import app.gewerk.core.damage.ToothMap;
 import app.gewerk.core.diagnosis.Component;
 import app.gewerk.core.diagnosis.Machine;
 import app.gewerk.core.job.Step;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.device.DeviceService;
 import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
 import java.util.List;
 import java.util.Optional;
@@ -19,12 +21,15 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class DamageService {
     private final DamageStore store;
+    private final SavedOnceStore savedOnce;
     private final JobService jobs;
     private final DeviceService devices;
     private final ShopClock clock;
 
-    DamageService(DamageStore store, JobService jobs, DeviceService devices, ShopClock clock) {
+    DamageService(
+            DamageStore store, SavedOnceStore savedOnce, JobService jobs, DeviceService devices, ShopClock clock) {
         this.store = store;
+        this.savedOnce = savedOnce;
         this.jobs = jobs;
         this.devices = devices;
         this.clock = clock;
@@ -45,9 +50,9 @@ public class DamageService {
     public record MapReading(Pattern.Reading pattern, List<String> mates, List<String> sisters) {}
 
     @Transactional(readOnly = true)
-    public Mapped mapped(long jobId) {
-        Machine machine = machine(jobId);
-        Optional<DamageStore.Saved> saved = store.saved(jobId);
+    public Mapped mapped(Here here, long jobId) {
+        Machine machine = machine(here, jobId);
+        Optional<DamageStore.Saved> saved = store.saved(here, jobId);
         return new Mapped(
                 saved.map(DamageStore.Saved::version).orElse(0),
                 saved.map(DamageStore.Saved::map),
@@ -55,13 +60,13 @@ public class DamageService {
                 machine.components().stream().filter(machine::toothed).toList());
     }
 
-    private Machine machine(long jobId) {
-        return devices.train(jobs.job(jobId).machineModelId()).machine();
+    private Machine machine(Here here, long jobId) {
+        return devices.train(here, jobs.job(here, jobId).machineModelId()).machine();
     }
 
     @Transactional(readOnly = true)
-    public MapReading read(long jobId, ToothMap map) {
-        return reading(machine(jobId), map);
+    public MapReading read(Here here, long jobId, ToothMap map) {
+        return reading(machine(here, jobId), map);
     }
 
     private static MapReading reading(Machine machine, ToothMap map) {
@@ -75,24 +80,36 @@ public class DamageService {
     }
 
     @Transactional
-    public Mapped save(Here here, long jobId, int version, ToothMap map) {
-        Optional<ToothMap> before = store.saved(jobId).map(DamageStore.Saved::map);
+    public Mapped save(Here here, long jobId, int version, ToothMap map, Optional<String> key) {
+        jobs.job(here, jobId);
+        return savedOnce.once(
+                here,
+                key,
+                "damage/" + jobId,
+                clock.now(),
+                () -> keep(here, jobId, version, map),
+                () -> mapped(here, jobId));
+    }
+
+    private Mapped keep(Here here, long jobId, int version, ToothMap map) {
+        Optional<ToothMap> before = store.saved(here, jobId).map(DamageStore.Saved::map);
         if (!store.save(here, jobId, version, map, clock.now())) {
-            throw new Stale(mapped(jobId));
+            throw new Stale(mapped(here, jobId));
         }
-        jobs.markDone(jobId, Step.LOOK);
-        Mapped now = mapped(jobId);
-        String cause = now.reading()
+        jobs.markDone(here, jobId, Step.LOOK);
+        Mapped now = mapped(here, jobId);
+        Optional<Say> cause = now.reading()
                 .flatMap(r -> r.pattern().causes().stream().findFirst())
-                .map(c -> "; most likely cause: " + c.words())
-                .orElse("");
+                .map(c -> Say.of("damageCause." + c.code()));
+        Say gear = map.gear().isBlank() ? Say.of("theGear") : Say.typed(map.gear());
+        int marks = map.marks().size();
+        int teeth = map.toothCount();
         jobs.write(
                 here,
                 jobId,
                 Step.LOOK,
-                "Mapped " + (map.gear().isBlank() ? "the gear" : map.gear()) + ": "
-                        + map.marks().size() + (map.marks().size() == 1 ? " mark" : " marks") + " on "
-                        + map.toothCount() + " teeth" + cause,
+                cause.map(c -> Say.of("journal.mappedCause", "gear", gear, "marks", marks, "teeth", teeth, "cause", c))
+                        .orElseGet(() -> Say.of("journal.mapped", "gear", gear, "marks", marks, "teeth", teeth)),
                 "",
                 before,
                 Optional.of(map));

@@ -7,6 +7,8 @@ import app.gewerk.core.intake.SerialRule;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.job.Way;
+import app.gewerk.core.reading.ReadingKind;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.choice.ChoiceService;
 import app.gewerk.server.damage.DamageService;
 import app.gewerk.server.diagnosis.DiagnosisService;
@@ -18,7 +20,9 @@ import app.gewerk.server.reading.ReadingEntry;
 import app.gewerk.server.reading.ReadingService;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
+import app.gewerk.server.shop.ShopScope;
 import app.gewerk.server.shop.ShopService;
+import app.gewerk.server.sourcing.Purchasing;
 import app.gewerk.server.sourcing.SourcingService;
 import app.gewerk.server.teardown.TeardownService;
 import java.io.ByteArrayInputStream;
@@ -54,6 +58,7 @@ class DemoWorkshop implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(DemoWorkshop.class);
 
     private final ShopService shop;
+    private final ShopScope scope;
     private final ShopClock clock;
     private final IntakeService intake;
     private final JobService jobs;
@@ -63,6 +68,7 @@ class DemoWorkshop implements SmartLifecycle {
     private final PhotoService photos;
     private final ReadingService readings;
     private final SourcingService sourcing;
+    private final Purchasing purchasing;
     private final ChoiceService choices;
     private final JsonMapper json;
     private final TransactionTemplate transaction;
@@ -70,6 +76,7 @@ class DemoWorkshop implements SmartLifecycle {
 
     DemoWorkshop(
             ShopService shop,
+            ShopScope scope,
             ShopClock clock,
             IntakeService intake,
             JobService jobs,
@@ -79,10 +86,12 @@ class DemoWorkshop implements SmartLifecycle {
             PhotoService photos,
             ReadingService readings,
             SourcingService sourcing,
+            Purchasing purchasing,
             ChoiceService choices,
             JsonMapper json,
             TransactionTemplate transaction) {
         this.shop = shop;
+        this.scope = scope;
         this.clock = clock;
         this.intake = intake;
         this.jobs = jobs;
@@ -92,6 +101,7 @@ class DemoWorkshop implements SmartLifecycle {
         this.photos = photos;
         this.readings = readings;
         this.sourcing = sourcing;
+        this.purchasing = purchasing;
         this.choices = choices;
         this.json = json;
         this.transaction = transaction;
@@ -189,9 +199,13 @@ class DemoWorkshop implements SmartLifecycle {
         transaction.executeWithoutResult(t -> {
             // Of several processes on a new database one tells the story; the others wait here and find it told.
             shop.lockSetUp();
-            if (shop.people().isEmpty()) {
+            ShopService.Shop at = shop.entrance();
+            if (shop.people(at).isEmpty()) {
                 Story story = story();
-                tell(story);
+                scope.in(at.id(), () -> {
+                    tell(at, story);
+                    return story;
+                });
                 LOG.info(
                         "The demo workshop is set up with {} jobs", story.jobs().size());
             }
@@ -216,29 +230,32 @@ class DemoWorkshop implements SmartLifecycle {
         }
     }
 
-    private void tell(Story story) {
-        shop.rename(story.shop());
+    private void tell(ShopService.Shop at, Story story) {
         Map<String, Here> people = new HashMap<>();
-        story.people().forEach(name -> people.put(name, shop.welcome(name)));
+        story.people().forEach(name -> people.put(name, shop.welcome(at, name)));
+        Here first = Objects.requireNonNull(people.get(story.people().getFirst()));
+        shop.rename(first, story.shop());
         for (SerialRule rule : story.serialRules()) {
-            intake.addRule(Objects.requireNonNull(people.get(story.people().getFirst())), rule);
+            intake.addRule(first, rule);
         }
         for (Telling telling : story.jobs()) {
             tell(telling, Objects.requireNonNull(people.get(telling.by()), telling.by()));
         }
     }
 
-    private <T> T at(int daysAgo, int minutes, java.util.function.Supplier<T> work) {
-        LocalDate day = shop.today().minusDays(daysAgo);
-        Instant then = day.atTime(9, 0).atZone(shop.shop().zone()).toInstant().plus(minutes, ChronoUnit.MINUTES);
+    private <T> T at(Here here, int daysAgo, int minutes, java.util.function.Supplier<T> work) {
+        ShopService.Shop at = shop.shop(here);
+        LocalDate day = shop.today(at).minusDays(daysAgo);
+        Instant then = day.atTime(9, 0).atZone(at.zone()).toInstant().plus(minutes, ChronoUnit.MINUTES);
         Instant now = Instant.now();
         return clock.at(then.isAfter(now) ? now : then, work);
     }
 
     private void tell(Telling t, Here here) {
-        LocalDate promised = t.promisedIn() == null ? null : shop.today().plusDays(t.promisedIn());
+        LocalDate promised = t.promisedIn() == null ? null : shop.today(here).plusDays(t.promisedIn());
         int taken = t.daysAgo();
         Job job = at(
+                here,
                 taken,
                 10,
                 () -> intake.takeIn(
@@ -269,6 +286,7 @@ class DemoWorkshop implements SmartLifecycle {
         if (t.notes() != null) {
             t.notes()
                     .forEach((step, what) -> at(
+                            here,
                             taken,
                             40,
                             () -> jobs.note(
@@ -285,14 +303,15 @@ class DemoWorkshop implements SmartLifecycle {
         decide(t, here, id);
         for (Move move : t.moves() == null ? List.<Move>of() : t.moves()) {
             at(
+                    here,
                     move.daysAgo(),
                     200,
                     () -> jobs.move(
                             here,
                             id,
-                            jobs.job(id).version(),
+                            jobs.job(here, id).version(),
                             move.to(),
-                            Objects.requireNonNullElse(move.waitsFor(), ""),
+                            Optional.ofNullable(move.waitsFor()).map(Say::typed),
                             Objects.requireNonNullElse(move.why(), "")));
         }
     }
@@ -308,14 +327,19 @@ class DemoWorkshop implements SmartLifecycle {
                     Optional.ofNullable(e.cordLengthM()),
                     Optional.ofNullable(e.earthOhm()),
                     Optional.ofNullable(e.insulationMegohm()));
-            at(t.daysAgo(), 12, () -> intake.recordCheck(here, id, readings, e.instrument()));
+            at(here, t.daysAgo(), 12, () -> intake.recordCheck(here, id, readings, e.instrument()));
         }
         OwnerWord word = t.ownerWord();
         if (word != null) {
-            at(t.daysAgo(), 14, () -> intake.ownerSays(here, id, jobs.job(id).version(), word.says(), word.limit()));
+            at(
+                    here,
+                    t.daysAgo(),
+                    14,
+                    () -> intake.ownerSays(here, id, jobs.job(here, id).version(), word.says(), word.limit()));
         }
         for (String picture : t.pictures() == null ? List.<String>of() : t.pictures()) {
             at(
+                    here,
                     t.daysAgo(),
                     13,
                     () -> photos.keep(
@@ -333,22 +357,26 @@ class DemoWorkshop implements SmartLifecycle {
         int minute = 25;
         for (String line : t.ledger() == null ? List.<String>of() : t.ledger()) {
             String key = "demo-step-" + minute;
-            at(t.daysAgo(), minute++, () -> teardown.add(here, id, key, line, Optional.empty()));
+            at(here, t.daysAgo(), minute++, () -> teardown.add(here, id, key, line, Optional.empty()));
         }
         if (t.ledger() != null) {
-            jobs.markDone(id, Step.OPEN);
+            jobs.markDone(here, id, Step.OPEN);
         }
         if (Boolean.TRUE.equals(t.wayIn())) {
-            at(t.daysAgo(), minute, () -> teardown.saveWayIn(here, id));
+            at(here, t.daysAgo(), minute, () -> teardown.saveWayIn(here, id));
         }
         if (t.toothMap() != null) {
-            at(t.daysAgo(), 38, () -> damage.save(here, id, 0, t.toothMap()));
+            at(here, t.daysAgo(), 38, () -> damage.save(here, id, 0, t.toothMap(), Optional.empty()));
         }
         for (String fault : t.culprits() == null ? List.<String>of() : t.culprits()) {
-            at(t.daysAgo(), 45, () -> diagnosis.stateCulprit(here, id, fault, "seen with the case open"));
+            at(here, t.daysAgo(), 45, () -> diagnosis.stateCulprit(here, id, fault, "seen with the case open"));
         }
         if (t.minutes() != null) {
-            at(Math.max(0, t.daysAgo() - 3), 100, () -> jobs.benchMinutes(here, id, Optional.empty(), t.minutes()));
+            at(
+                    here,
+                    Math.max(0, t.daysAgo() - 3),
+                    100,
+                    () -> jobs.benchMinutes(here, id, Optional.empty(), t.minutes(), Optional.empty()));
         }
     }
 
@@ -356,9 +384,9 @@ class DemoWorkshop implements SmartLifecycle {
         if (t.seen() == null) {
             return;
         }
-        for (IntakeService.JobCaution caution : intake.cautions(id)) {
+        for (IntakeService.JobCaution caution : intake.cautions(here, id)) {
             if (caution.step().filter(s -> s.compareTo(Step.OPEN) <= 0).isPresent()) {
-                at(t.daysAgo(), 15, () -> intake.tick(here, id, caution.code()));
+                at(here, t.daysAgo(), 15, () -> intake.tick(here, id, caution.code()));
             }
         }
         Map<String, Answer> answers = new LinkedHashMap<>();
@@ -366,10 +394,16 @@ class DemoWorkshop implements SmartLifecycle {
         if (t.notSeen() != null) {
             t.notSeen().forEach(code -> answers.put(code, Answer.NOT_SEEN));
         }
-        at(t.daysAgo(), 20, () -> diagnosis.save(here, id, jobs.job(id).listenVersion(), answers, Set.of()));
+        at(
+                here,
+                t.daysAgo(),
+                20,
+                () -> diagnosis.save(
+                        here, id, jobs.job(here, id).listenVersion(), answers, Set.of(), Optional.empty()));
         Tapped tapped = t.rhythm();
         if (tapped != null) {
             at(
+                    here,
                     t.daysAgo(),
                     21,
                     () -> diagnosis.tap(
@@ -385,11 +419,11 @@ class DemoWorkshop implements SmartLifecycle {
     private void read(Gear gear, Here here, long id, int daysAgo) {
         List<ReadingEntry> entries = (gear.readings() == null ? Map.<String, String>of() : gear.readings())
                 .entrySet().stream().map(e -> entry(e.getKey(), e.getValue())).toList();
-        at(daysAgo, 60, () -> {
+        at(here, daysAgo, 60, () -> {
             ReadingService.GearRead saved = readings.save(
                     here,
                     id,
-                    jobs.job(id).gearVersion(),
+                    jobs.job(here, id).gearVersion(),
                     new ReadingService.GearEntry(
                             null,
                             gear.name(),
@@ -400,7 +434,8 @@ class DemoWorkshop implements SmartLifecycle {
                             gear.width(),
                             entries,
                             null,
-                            null));
+                            null),
+                    Optional.empty());
             return gear.take() ? readings.take(here, id, saved.version(), 0, "") : saved;
         });
     }
@@ -408,32 +443,29 @@ class DemoWorkshop implements SmartLifecycle {
     /** {@code tip}, {@code root}, {@code span3}, {@code centre48}. */
     private static ReadingEntry entry(String what, String typed) {
         String number = what.replaceAll("\\D", "");
-        Integer count = number.isEmpty() ? null : Integer.valueOf(number);
-        ReadingEntry.What kind = switch (what.replaceAll("\\d", "")) {
-            case "tip" -> ReadingEntry.What.TIP_DIAMETER;
-            case "root" -> ReadingEntry.What.ROOT_DIAMETER;
-            case "span" -> ReadingEntry.What.SPAN;
-            case "centre" -> ReadingEntry.What.CENTRE_DISTANCE;
-            default -> throw new IllegalArgumentException("The story reads " + what);
+        ReadingKind kind = switch (what.replaceAll("\\d", "")) {
+            case "tip" -> ReadingKind.TIP_DIAMETER;
+            case "root" -> ReadingKind.ROOT_DIAMETER;
+            case "span" -> ReadingKind.SPAN;
+            case "centre" -> ReadingKind.CENTRE_DISTANCE;
+            default -> throw new IllegalStateException("The story reads " + what);
         };
-        boolean span = kind == ReadingEntry.What.SPAN;
-        boolean centre = kind == ReadingEntry.What.CENTRE_DISTANCE;
-        return new ReadingEntry(kind, span ? count : null, null, null, centre ? count : null, null, null, typed, null);
+        return new ReadingEntry(kind, number.isEmpty() ? null : Double.valueOf(number), null, null, typed, null);
     }
 
     private void decide(Telling t, Here here, long id) {
         if (t.buy() != null) {
             int ordered = t.buy().daysAgo() == null ? t.daysAgo() : t.buy().daysAgo();
-            at(ordered, 90, () -> {
-                SourcingService.Offer offer = sourcing.offers(id, t.buy().pieces()).offers().stream()
+            at(here, ordered, 90, () -> {
+                SourcingService.Offer offer = sourcing.offers(here, id, t.buy().pieces()).offers().stream()
                         .filter(o -> o.landed().enoughInStock())
                         .findFirst()
-                        .orElseThrow(() -> new IllegalStateException(
-                                "No seller has the gear of tray " + jobs.job(id).trayNumber() + ", " + t.model()));
-                return choices.decide(
+                        .orElseThrow(() -> new IllegalStateException("No seller has the gear of tray "
+                                + jobs.job(here, id).trayNumber() + ", " + t.model()));
+                choices.decide(
                         here,
                         id,
-                        jobs.job(id).version(),
+                        jobs.job(here, id).version(),
                         Way.BUY,
                         t.buy().reason(),
                         new ChoiceService.OrderRequest(
@@ -441,15 +473,18 @@ class DemoWorkshop implements SmartLifecycle {
                                 offer.match().offer().itemNumber(),
                                 t.buy().pieces()),
                         Optional.of("demo-job-" + id));
+                purchasing.orders(here, id).forEach(o -> purchasing.send(here, o.id()));
+                return id;
             });
         } else if (t.choice() != null) {
             at(
+                    here,
                     t.daysAgo(),
                     90,
                     () -> choices.decide(
                             here,
                             id,
-                            jobs.job(id).version(),
+                            jobs.job(here, id).version(),
                             t.choice().way(),
                             t.choice().reason(),
                             null,

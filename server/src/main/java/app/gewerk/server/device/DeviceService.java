@@ -7,11 +7,13 @@ import app.gewerk.core.diagnosis.Experience;
 import app.gewerk.core.diagnosis.Machine;
 import app.gewerk.core.intake.Estimate;
 import app.gewerk.core.teardown.TeardownStep;
+import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.http.NotFound;
 import app.gewerk.server.http.Stale;
 import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
-import app.gewerk.server.shop.ShopService;
 import java.math.BigDecimal;
 import java.time.OffsetDateTime;
 import java.util.Arrays;
@@ -26,13 +28,13 @@ public class DeviceService {
     private static final int SHOWN = 8;
 
     private final DeviceStore store;
-    private final ShopService shop;
+    private final SavedOnceStore savedOnce;
     private final ShopClock clock;
     private final Cautions kinds = Cautions.fromKnowledge();
 
-    DeviceService(DeviceStore store, ShopService shop, ShopClock clock) {
+    DeviceService(DeviceStore store, SavedOnceStore savedOnce, ShopClock clock) {
         this.store = store;
-        this.shop = shop;
+        this.savedOnce = savedOnce;
         this.clock = clock;
     }
 
@@ -40,31 +42,31 @@ public class DeviceService {
     public record KnownMachine(long id, String kind, String maker, String name, int jobs) {}
 
     /** Machines whose maker and model hold all the words, the most frequent first. */
-    public List<KnownMachine> find(String text) {
+    public List<KnownMachine> find(Here here, String text) {
         List<String> words = Arrays.stream(text.strip().split("\\s+"))
                 .filter(w -> !w.isEmpty())
                 .limit(6)
                 .toList();
-        return store.find(shop.shop().id(), words, SHOWN);
+        return store.find(here, words, SHOWN);
     }
 
     /** The machine's number, new when it was not known. */
     @Transactional
-    public long known(String kind, String maker, String name) {
-        long shopId = shop.shop().id();
-        return store.id(shopId, maker, name).orElseGet(() -> {
-            store.insert(shopId, kind, maker, name);
-            return store.id(shopId, maker, name).orElseThrow();
+    public long known(Here here, String kind, String maker, String name) {
+        return store.id(here, maker, name).orElseGet(() -> {
+            store.insert(here, kind, maker, name);
+            return store.id(here, maker, name).orElseThrow();
         });
     }
 
     /** @param times of the closed jobs in which a culprit was stated */
-    public record KnownCulprit(String fault, String words, int times) {}
+    public record KnownCulprit(String fault, Say words, int times) {}
 
     public record KnownCure(String way, String words, int times) {}
 
+    /** What was bought last for a machine of a model. */
     public record LastPart(
-            String words, String seller, BigDecimal total, String currency, int pieces, OffsetDateTime at) {}
+            String itemNumber, String seller, BigDecimal total, String currency, int pieces, OffsetDateTime at) {}
 
     /**
      * What earlier jobs of a model say.
@@ -84,10 +86,9 @@ public class DeviceService {
 
     /** Everything known of a model at once; of one never seen, what its kind says. */
     @Transactional(readOnly = true)
-    public Recall recall(String kind, String maker, String name) {
-        long shopId = shop.shop().id();
-        Estimate.History ofKind = store.history(DeviceStore.ofKind(shopId, kind));
-        Optional<Long> id = store.id(shopId, maker, name);
+    public Recall recall(Here here, String kind, String maker, String name) {
+        Estimate.History ofKind = store.history(DeviceStore.ofKind(here, kind));
+        Optional<Long> id = store.id(here, maker, name);
         if (id.isEmpty()) {
             return new Recall(
                     0,
@@ -99,16 +100,16 @@ public class DeviceService {
                     Optional.empty(),
                     false);
         }
-        List<KnownCulprit> culprits = store.culprits(id.get(), 0);
+        List<KnownCulprit> culprits = store.culprits(here, id.get(), 0);
         return new Recall(
-                store.jobs(id.get()),
-                store.closedWithCulprit(id.get()),
+                store.jobs(here, id.get()),
+                store.closedWithCulprit(here, id.get()),
                 culprits,
-                store.cures(id.get()),
-                store.history(DeviceStore.ofModel(id.get())),
+                store.cures(here, id.get()),
+                store.history(DeviceStore.ofModel(here, id.get())),
                 ofKind,
-                store.lastPart(id.get()),
-                store.wayIn(id.get()).isPresent());
+                store.lastPart(here, id.get()),
+                store.wayIn(here, id.get()).isPresent());
     }
 
     /**
@@ -120,10 +121,10 @@ public class DeviceService {
     public record Train(Machine machine, boolean own, int version) {}
 
     @Transactional(readOnly = true)
-    public Train train(long modelId) {
-        return store.train(modelId).orElseGet(() -> {
-            String kind = store.kind(shop.shop().id(), modelId)
-                    .orElseThrow(() -> new NotFound("There is no machine number " + modelId + " in the device book"));
+    public Train train(Here here, long modelId) {
+        return store.train(here, modelId).orElseGet(() -> {
+            String kind =
+                    store.kind(here, modelId).orElseThrow(() -> new NotFound("missing.machine", "number", modelId));
             return new Train(generic(kind), false, 0);
         });
     }
@@ -135,13 +136,21 @@ public class DeviceService {
 
     /** Puts a model's own train into the book. */
     @Transactional
-    public Train saveTrain(Here here, long modelId, int version, Machine machine) {
-        train(modelId);
+    public Train saveTrain(Here here, long modelId, int version, Machine machine, Optional<String> key) {
+        train(here, modelId);
         requireWeighable(machine);
-        if (!store.saveTrain(here, modelId, version, machine, clock.now())) {
-            throw new Stale(train(modelId));
-        }
-        return train(modelId);
+        return savedOnce.once(
+                here,
+                key,
+                "train/" + modelId,
+                clock.now(),
+                () -> {
+                    if (!store.saveTrain(here, modelId, version, machine, clock.now())) {
+                        throw new Stale(train(here, modelId));
+                    }
+                    return train(here, modelId);
+                },
+                () -> train(here, modelId));
     }
 
     /** Refused before it is kept, not when the next job listens. */
@@ -151,8 +160,8 @@ public class DeviceService {
 
     /** Culprits of this model's closed jobs but one, as the next diagnosis counts them. */
     @Transactional(readOnly = true)
-    public Experience experience(long modelId, long exceptJob) {
-        return new Experience(store.culprits(modelId, exceptJob).stream()
+    public Experience experience(Here here, long modelId, long exceptJob) {
+        return new Experience(store.culprits(here, modelId, exceptJob).stream()
                 .collect(java.util.stream.Collectors.toMap(KnownCulprit::fault, KnownCulprit::times)));
     }
 
@@ -160,19 +169,19 @@ public class DeviceService {
     public record WayIn(List<TeardownStep> steps, Optional<Long> fromJob, int version, String by, OffsetDateTime at) {}
 
     @Transactional(readOnly = true)
-    public Optional<WayIn> wayIn(long modelId) {
-        return store.wayIn(modelId);
+    public Optional<WayIn> wayIn(Here here, long modelId) {
+        return store.wayIn(here, modelId);
     }
 
     /** @param version of what it replaces; 0 when there is none yet */
     @Transactional
     public WayIn saveWayIn(Here here, long modelId, int version, List<TeardownStep> steps, Optional<Long> fromJob) {
         if (steps.isEmpty()) {
-            throw new IllegalArgumentException("There is no step to keep yet");
+            throw new Refused("wayIn.empty");
         }
         if (!store.saveWayIn(here, modelId, version, steps, fromJob, clock.now())) {
-            throw new Stale(wayIn(modelId));
+            throw new Stale(wayIn(here, modelId));
         }
-        return wayIn(modelId).orElseThrow();
+        return wayIn(here, modelId).orElseThrow();
     }
 }

@@ -6,11 +6,14 @@ import static app.gewerk.server.db.Tables.JOB_CULPRIT;
 import static app.gewerk.server.db.Tables.MACHINE_MODEL;
 import static app.gewerk.server.db.Tables.MACHINE_TRAIN;
 import static app.gewerk.server.db.Tables.PERSON;
+import static app.gewerk.server.db.Tables.PURCHASE_ORDER;
+import static app.gewerk.server.db.Tables.PURCHASE_ORDER_LINE;
+import static app.gewerk.server.db.Tables.SHOP;
 import static app.gewerk.server.db.Tables.WAY_IN;
+import static org.jooq.impl.DSL.arrayAgg;
 import static org.jooq.impl.DSL.count;
 import static org.jooq.impl.DSL.countDistinct;
 import static org.jooq.impl.DSL.lower;
-import static org.jooq.impl.DSL.max;
 import static org.jooq.impl.DSL.noCondition;
 import static org.jooq.impl.DSL.sum;
 
@@ -27,6 +30,7 @@ import app.gewerk.server.device.DeviceService.LastPart;
 import app.gewerk.server.device.DeviceService.Train;
 import app.gewerk.server.device.DeviceService.WayIn;
 import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.StoredJson;
 import java.math.BigDecimal;
 import java.time.OffsetDateTime;
 import java.util.List;
@@ -37,25 +41,25 @@ import org.jooq.DSLContext;
 import org.jooq.Field;
 import org.jooq.JSONB;
 import org.springframework.stereotype.Repository;
-import tools.jackson.core.type.TypeReference;
-import tools.jackson.databind.json.JsonMapper;
 
 @Repository
 class DeviceStore {
     /** The estimate looks at the last repairs, not at all there ever were. */
     private static final int RECENT = 60;
 
+    private static final Condition ORDERED = PURCHASE_ORDER.STATE.eq("ordered");
+
     private static final Condition CLOSED = JOB.PLACE.eq(Place.PUT_AWAY.toString());
 
     private final DSLContext sql;
-    private final JsonMapper json;
+    private final StoredJson json;
 
-    DeviceStore(DSLContext sql, JsonMapper json) {
+    DeviceStore(DSLContext sql, StoredJson json) {
         this.sql = sql;
         this.json = json;
     }
 
-    List<KnownMachine> find(long shopId, List<String> words, int limit) {
+    List<KnownMachine> find(Here here, List<String> words, int limit) {
         Field<String> whole = MACHINE_MODEL.MAKER.concat(" ").concat(MACHINE_MODEL.NAME);
         Condition found = noCondition();
         for (String word : words) {
@@ -64,34 +68,34 @@ class DeviceStore {
         return sql.select(MACHINE_MODEL.ID, MACHINE_MODEL.KIND, MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME, count(JOB.ID))
                 .from(MACHINE_MODEL)
                 .leftJoin(JOB)
-                .on(JOB.MACHINE_MODEL_ID.eq(MACHINE_MODEL.ID))
-                .where(MACHINE_MODEL.SHOP_ID.eq(shopId), found)
-                .groupBy(MACHINE_MODEL.ID)
+                .on(JOB.SHOP_ID.eq(MACHINE_MODEL.SHOP_ID), JOB.MACHINE_MODEL_ID.eq(MACHINE_MODEL.ID))
+                .where(MACHINE_MODEL.SHOP_ID.eq(here.shopId()), found)
+                .groupBy(MACHINE_MODEL.SHOP_ID, MACHINE_MODEL.ID)
                 .orderBy(count(JOB.ID).desc(), MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME)
                 .limit(limit)
                 .fetch(r -> new KnownMachine(r.value1(), r.value2(), r.value3(), r.value4(), r.value5()));
     }
 
-    Optional<Long> id(long shopId, String maker, String name) {
+    Optional<Long> id(Here here, String maker, String name) {
         return sql.select(MACHINE_MODEL.ID)
                 .from(MACHINE_MODEL)
                 .where(
-                        MACHINE_MODEL.SHOP_ID.eq(shopId),
+                        MACHINE_MODEL.SHOP_ID.eq(here.shopId()),
                         lower(MACHINE_MODEL.MAKER).eq(maker.toLowerCase(Locale.ROOT)),
                         lower(MACHINE_MODEL.NAME).eq(name.toLowerCase(Locale.ROOT)))
                 .fetchOptional(r -> r.value1());
     }
 
-    Optional<String> kind(long shopId, long modelId) {
+    Optional<String> kind(Here here, long modelId) {
         return sql.select(MACHINE_MODEL.KIND)
                 .from(MACHINE_MODEL)
-                .where(MACHINE_MODEL.ID.eq(modelId), MACHINE_MODEL.SHOP_ID.eq(shopId))
+                .where(MACHINE_MODEL.ID.eq(modelId), MACHINE_MODEL.SHOP_ID.eq(here.shopId()))
                 .fetchOptional(r -> r.value1());
     }
 
-    void insert(long shopId, String kind, String maker, String name) {
+    void insert(Here here, String kind, String maker, String name) {
         sql.insertInto(MACHINE_MODEL)
-                .set(MACHINE_MODEL.SHOP_ID, shopId)
+                .set(MACHINE_MODEL.SHOP_ID, here.shopId())
                 .set(MACHINE_MODEL.KIND, kind)
                 .set(MACHINE_MODEL.MAKER, maker)
                 .set(MACHINE_MODEL.NAME, name)
@@ -99,45 +103,45 @@ class DeviceStore {
                 .execute();
     }
 
-    static Condition ofModel(long modelId) {
-        return JOB.MACHINE_MODEL_ID.eq(modelId);
+    static Condition ofModel(Here here, long modelId) {
+        return JOB.SHOP_ID.eq(here.shopId()).and(JOB.MACHINE_MODEL_ID.eq(modelId));
     }
 
-    static Condition ofKind(long shopId, String kind) {
-        return MACHINE_MODEL.SHOP_ID.eq(shopId).and(MACHINE_MODEL.KIND.eq(kind));
+    static Condition ofKind(Here here, String kind) {
+        return MACHINE_MODEL.SHOP_ID.eq(here.shopId()).and(MACHINE_MODEL.KIND.eq(kind));
     }
 
-    int jobs(long modelId) {
-        return sql.fetchCount(JOB, ofModel(modelId));
+    int jobs(Here here, long modelId) {
+        return sql.fetchCount(JOB, ofModel(here, modelId));
     }
 
-    int closedWithCulprit(long modelId) {
+    int closedWithCulprit(Here here, long modelId) {
         return sql.select(countDistinct(JOB.ID))
                 .from(JOB)
                 .join(JOB_CULPRIT)
-                .on(JOB_CULPRIT.JOB_ID.eq(JOB.ID))
-                .where(ofModel(modelId), CLOSED)
+                .on(JOB_CULPRIT.SHOP_ID.eq(JOB.SHOP_ID), JOB_CULPRIT.JOB_ID.eq(JOB.ID))
+                .where(ofModel(here, modelId), CLOSED)
                 .fetchSingle()
                 .value1();
     }
 
-    List<KnownCulprit> culprits(long modelId, long exceptJob) {
-        return sql.select(JOB_CULPRIT.FAULT, max(JOB_CULPRIT.WORDS), count())
+    List<KnownCulprit> culprits(Here here, long modelId, long exceptJob) {
+        return sql.select(JOB_CULPRIT.FAULT, arrayAgg(JOB_CULPRIT.WORDS).orderBy(JOB_CULPRIT.STATED_AT.desc()), count())
                 .from(JOB_CULPRIT)
                 .join(JOB)
-                .on(JOB.ID.eq(JOB_CULPRIT.JOB_ID))
-                .where(ofModel(modelId), CLOSED, JOB.ID.ne(exceptJob))
+                .on(JOB.SHOP_ID.eq(JOB_CULPRIT.SHOP_ID), JOB.ID.eq(JOB_CULPRIT.JOB_ID))
+                .where(ofModel(here, modelId), CLOSED, JOB.ID.ne(exceptJob))
                 .groupBy(JOB_CULPRIT.FAULT)
                 .orderBy(count().desc(), JOB_CULPRIT.FAULT)
-                .fetch(r -> new KnownCulprit(r.value1(), r.value2(), r.value3()));
+                .fetch(r -> new KnownCulprit(r.value1(), json.told(r.value2()[0].data()), r.value3()));
     }
 
-    List<KnownCure> cures(long modelId) {
+    List<KnownCure> cures(Here here, long modelId) {
         return sql.select(DECISION.WAY, count())
                 .from(DECISION)
                 .join(JOB)
-                .on(JOB.ID.eq(DECISION.JOB_ID))
-                .where(ofModel(modelId), CLOSED)
+                .on(JOB.SHOP_ID.eq(DECISION.SHOP_ID), JOB.ID.eq(DECISION.JOB_ID))
+                .where(ofModel(here, modelId), CLOSED)
                 .groupBy(DECISION.WAY)
                 .orderBy(count().desc(), DECISION.WAY)
                 .fetch(r -> new KnownCure(
@@ -149,54 +153,61 @@ class DeviceStore {
         List<Double> minutes = sql.select(JOB.BENCH_MINUTES)
                 .from(JOB)
                 .join(MACHINE_MODEL)
-                .on(MACHINE_MODEL.ID.eq(JOB.MACHINE_MODEL_ID))
+                .on(MACHINE_MODEL.SHOP_ID.eq(JOB.SHOP_ID), MACHINE_MODEL.ID.eq(JOB.MACHINE_MODEL_ID))
                 .where(of, JOB.BENCH_MINUTES.isNotNull())
                 .orderBy(JOB.ID.desc())
                 .limit(RECENT)
                 .fetch(r -> r.value1().doubleValue());
-        Field<BigDecimal> ordered = sum(DECISION.TOTAL);
+        Field<BigDecimal> ordered = sum(PURCHASE_ORDER.TOTAL);
         List<Double> parts = sql.select(ordered)
-                .from(DECISION)
+                .from(PURCHASE_ORDER)
+                .join(SHOP)
+                .on(SHOP.ID.eq(PURCHASE_ORDER.SHOP_ID), SHOP.CURRENCY.eq(PURCHASE_ORDER.CURRENCY))
                 .join(JOB)
-                .on(JOB.ID.eq(DECISION.JOB_ID))
+                .on(JOB.SHOP_ID.eq(PURCHASE_ORDER.SHOP_ID), JOB.ID.eq(PURCHASE_ORDER.JOB_ID))
                 .join(MACHINE_MODEL)
-                .on(MACHINE_MODEL.ID.eq(JOB.MACHINE_MODEL_ID))
-                .where(of, DECISION.TOTAL.isNotNull())
-                .groupBy(JOB.ID)
+                .on(MACHINE_MODEL.SHOP_ID.eq(JOB.SHOP_ID), MACHINE_MODEL.ID.eq(JOB.MACHINE_MODEL_ID))
+                .where(of, ORDERED)
+                .groupBy(JOB.SHOP_ID, JOB.ID)
                 .orderBy(JOB.ID.desc())
                 .limit(RECENT)
                 .fetch(r -> r.value1().doubleValue());
         return new Estimate.History(minutes, parts);
     }
 
-    Optional<LastPart> lastPart(long modelId) {
+    Optional<LastPart> lastPart(Here here, long modelId) {
         return sql.select(
-                        DECISION.ITEM_WORDS,
-                        DECISION.SELLER,
-                        DECISION.TOTAL,
-                        DECISION.CURRENCY,
-                        DECISION.PIECES,
-                        DECISION.DECIDED_AT)
-                .from(DECISION)
+                        PURCHASE_ORDER_LINE.ITEM_NUMBER,
+                        PURCHASE_ORDER.SELLER_NAME,
+                        PURCHASE_ORDER.TOTAL,
+                        PURCHASE_ORDER.CURRENCY,
+                        PURCHASE_ORDER_LINE.PIECES,
+                        PURCHASE_ORDER.ASKED_AT)
+                .from(PURCHASE_ORDER)
+                .join(PURCHASE_ORDER_LINE)
+                .on(
+                        PURCHASE_ORDER_LINE.SHOP_ID.eq(PURCHASE_ORDER.SHOP_ID),
+                        PURCHASE_ORDER_LINE.ORDER_ID.eq(PURCHASE_ORDER.ID))
                 .join(JOB)
-                .on(JOB.ID.eq(DECISION.JOB_ID))
-                .where(ofModel(modelId), DECISION.TOTAL.isNotNull())
-                .orderBy(DECISION.ID.desc())
+                .on(JOB.SHOP_ID.eq(PURCHASE_ORDER.SHOP_ID), JOB.ID.eq(PURCHASE_ORDER.JOB_ID))
+                .where(ofModel(here, modelId), ORDERED)
+                .orderBy(PURCHASE_ORDER.ID.desc(), PURCHASE_ORDER_LINE.POSITION)
                 .limit(1)
                 .fetchOptional(
                         r -> new LastPart(r.value1(), r.value2(), r.value3(), r.value4(), r.value5(), r.value6()));
     }
 
-    Optional<Train> train(long modelId) {
+    Optional<Train> train(Here here, long modelId) {
         return sql.select(MACHINE_TRAIN.MACHINE, MACHINE_TRAIN.VERSION)
                 .from(MACHINE_TRAIN)
-                .where(MACHINE_TRAIN.MACHINE_MODEL_ID.eq(modelId))
-                .fetchOptional(r -> new Train(json.readValue(r.value1().data(), Machine.class), true, r.value2()));
+                .where(MACHINE_TRAIN.SHOP_ID.eq(here.shopId()), MACHINE_TRAIN.MACHINE_MODEL_ID.eq(modelId))
+                .fetchOptional(r -> new Train(
+                        json.read(r.value1().data(), StoredMachine.class).machine(), true, r.value2()));
     }
 
     /** False when somebody saved in between. */
     boolean saveTrain(Here here, long modelId, int version, Machine machine, OffsetDateTime now) {
-        JSONB text = JSONB.valueOf(json.writeValueAsString(machine));
+        JSONB text = JSONB.valueOf(json.written(StoredMachine.of(machine)));
         if (version == 0) {
             return sql.insertInto(MACHINE_TRAIN)
                             .set(MACHINE_TRAIN.MACHINE_MODEL_ID, modelId)
@@ -213,19 +224,22 @@ class DeviceStore {
                         .set(MACHINE_TRAIN.SAVED_BY, here.personId())
                         .set(MACHINE_TRAIN.SAVED_AT, now)
                         .set(MACHINE_TRAIN.VERSION, MACHINE_TRAIN.VERSION.plus(1))
-                        .where(MACHINE_TRAIN.MACHINE_MODEL_ID.eq(modelId), MACHINE_TRAIN.VERSION.eq(version))
+                        .where(
+                                MACHINE_TRAIN.SHOP_ID.eq(here.shopId()),
+                                MACHINE_TRAIN.MACHINE_MODEL_ID.eq(modelId),
+                                MACHINE_TRAIN.VERSION.eq(version))
                         .execute()
                 == 1;
     }
 
-    Optional<WayIn> wayIn(long modelId) {
+    Optional<WayIn> wayIn(Here here, long modelId) {
         return sql.select(WAY_IN.STEPS, WAY_IN.FROM_JOB_ID, WAY_IN.VERSION, PERSON.NAME, WAY_IN.SAVED_AT)
                 .from(WAY_IN)
                 .join(PERSON)
-                .on(PERSON.ID.eq(WAY_IN.SAVED_BY))
-                .where(WAY_IN.MACHINE_MODEL_ID.eq(modelId))
+                .on(PERSON.SHOP_ID.eq(WAY_IN.SHOP_ID), PERSON.ID.eq(WAY_IN.SAVED_BY))
+                .where(WAY_IN.SHOP_ID.eq(here.shopId()), WAY_IN.MACHINE_MODEL_ID.eq(modelId))
                 .fetchOptional(r -> new WayIn(
-                        json.readValue(r.value1().data(), new TypeReference<List<TeardownStep>>() {}),
+                        json.read(r.value1().data(), StoredStep.Steps.class).teardownSteps(),
                         Optional.ofNullable(r.value2()),
                         r.value3(),
                         r.value4(),
@@ -239,7 +253,7 @@ class DeviceStore {
             List<TeardownStep> steps,
             Optional<Long> fromJob,
             OffsetDateTime now) {
-        JSONB text = JSONB.valueOf(json.writeValueAsString(steps));
+        JSONB text = JSONB.valueOf(json.written(StoredStep.Steps.of(steps)));
         if (version == 0) {
             return sql.insertInto(WAY_IN)
                             .set(WAY_IN.MACHINE_MODEL_ID, modelId)
@@ -258,7 +272,10 @@ class DeviceStore {
                         .set(WAY_IN.SAVED_BY, here.personId())
                         .set(WAY_IN.SAVED_AT, now)
                         .set(WAY_IN.VERSION, WAY_IN.VERSION.plus(1))
-                        .where(WAY_IN.MACHINE_MODEL_ID.eq(modelId), WAY_IN.VERSION.eq(version))
+                        .where(
+                                WAY_IN.SHOP_ID.eq(here.shopId()),
+                                WAY_IN.MACHINE_MODEL_ID.eq(modelId),
+                                WAY_IN.VERSION.eq(version))
                         .execute()
                 == 1;
     }

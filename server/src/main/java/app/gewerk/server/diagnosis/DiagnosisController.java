@@ -17,6 +17,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -78,23 +79,28 @@ class DiagnosisController {
     }
 
     @GetMapping("/api/diagnosis/{jobId}")
-    DiagnosisService.Heard heard(@PathVariable long jobId) {
-        return diagnosis.heard(jobId);
+    DiagnosisService.Heard heard(Here here, @PathVariable long jobId) {
+        return diagnosis.heard(here, jobId);
     }
 
     @PostMapping("/api/diagnosis/{jobId}/weigh")
-    Diagnosis.Standing weigh(@PathVariable long jobId, @RequestBody WeighJob ask) {
-        return diagnosis.weigh(jobId, ask.answers(), set(ask.opened()));
+    Diagnosis.Standing weigh(Here here, @PathVariable long jobId, @RequestBody WeighJob ask) {
+        return diagnosis.weigh(here, jobId, ask.answers(), set(ask.opened()));
     }
 
     @PutMapping("/api/diagnosis/{jobId}")
-    DiagnosisService.Heard save(Here here, @PathVariable long jobId, @RequestBody SaveHeard save) {
-        return diagnosis.save(here, jobId, save.version(), save.answers(), set(save.opened()));
+    DiagnosisService.Heard save(
+            Here here,
+            @PathVariable long jobId,
+            @RequestBody SaveHeard save,
+            @RequestHeader(name = "Idempotency-Key", required = false) @Nullable String key) {
+        return diagnosis.save(
+                here, jobId, save.version(), save.answers(), set(save.opened()), Optional.ofNullable(key));
     }
 
     @GetMapping("/api/diagnosis/{jobId}/question")
-    Doubt question(@PathVariable long jobId, @RequestParam String fault) {
-        return new Doubt(diagnosis.question(jobId, fault));
+    Doubt question(Here here, @PathVariable long jobId, @RequestParam String fault) {
+        return new Doubt(diagnosis.question(here, jobId, fault));
     }
 
     @PostMapping("/api/diagnosis/{jobId}/culprit")

@@ -8,12 +8,14 @@ import app.gewerk.core.diagnosis.Machine;
 import app.gewerk.core.diagnosis.Rhythm;
 import app.gewerk.core.diagnosis.Task;
 import app.gewerk.core.job.Step;
+import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.device.DeviceService;
-import app.gewerk.server.http.FieldProblem;
 import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
 import java.time.OffsetDateTime;
 import java.util.LinkedHashMap;
@@ -28,18 +30,21 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class DiagnosisService {
     private final DiagnosisStore store;
+    private final SavedOnceStore savedOnce;
     private final JobService jobs;
     private final DeviceService devices;
     private final ShopClock clock;
 
-    DiagnosisService(DiagnosisStore store, JobService jobs, DeviceService devices, ShopClock clock) {
+    DiagnosisService(
+            DiagnosisStore store, SavedOnceStore savedOnce, JobService jobs, DeviceService devices, ShopClock clock) {
         this.store = store;
+        this.savedOnce = savedOnce;
         this.jobs = jobs;
         this.devices = devices;
         this.clock = clock;
     }
 
-    public record Culprit(String fault, String words, String why, String by, OffsetDateTime at) {}
+    public record Culprit(String fault, Say words, String why, String by, OffsetDateTime at) {}
 
     /** Clicks tapped along, kept for the arithmetic of the train. */
     public record TappedRhythm(
@@ -76,18 +81,19 @@ public class DiagnosisService {
 
     /** Where things would stand with these answers, nothing kept. */
     @Transactional(readOnly = true)
-    public Diagnosis.Standing weigh(long jobId, Map<String, Answer> answers, Set<String> opened) {
-        Job job = jobs.job(jobId);
-        Diagnosis diagnosis = diagnosis(job);
+    public Diagnosis.Standing weigh(Here here, long jobId, Map<String, Answer> answers, Set<String> opened) {
+        Job job = jobs.job(here, jobId);
+        Diagnosis diagnosis = diagnosis(here, job);
         return diagnosis.standing(known(diagnosis, answers), opened);
     }
 
-    private Diagnosis diagnosis(Job job) {
-        return diagnosis(job, devices.train(job.machineModelId()).machine());
+    private Diagnosis diagnosis(Here here, Job job) {
+        return diagnosis(here, job, devices.train(here, job.machineModelId()).machine());
     }
 
-    private Diagnosis diagnosis(Job job, Machine machine) {
-        return new Diagnosis(DiagnosisKnowledge.shipped(), machine, devices.experience(job.machineModelId(), job.id()));
+    private Diagnosis diagnosis(Here here, Job job, Machine machine) {
+        return new Diagnosis(
+                DiagnosisKnowledge.shipped(), machine, devices.experience(here, job.machineModelId(), job.id()));
     }
 
     /** Answers about parts that the train no longer has are kept but do not count. */
@@ -98,13 +104,13 @@ public class DiagnosisService {
     }
 
     @Transactional(readOnly = true)
-    public Heard heard(long jobId) {
-        Job job = jobs.job(jobId);
-        DeviceService.Train train = devices.train(job.machineModelId());
-        Diagnosis diagnosis = diagnosis(job, train.machine());
-        Map<String, Answer> answers = store.answers(jobId);
+    public Heard heard(Here here, long jobId) {
+        Job job = jobs.job(here, jobId);
+        DeviceService.Train train = devices.train(here, job.machineModelId());
+        Diagnosis diagnosis = diagnosis(here, job, train.machine());
+        Map<String, Answer> answers = store.answers(here, jobId);
         Map<String, Answer> known = known(diagnosis, answers);
-        List<Culprit> culprits = store.culprits(jobId);
+        List<Culprit> culprits = store.culprits(here, jobId);
         List<String> knownCulprits = culprits.stream()
                 .map(Culprit::fault)
                 .filter(f -> diagnosis.faults().stream().anyMatch(g -> g.key().equals(f)))
@@ -120,37 +126,54 @@ public class DiagnosisService {
                 diagnosis.standing(known, Set.copyOf(job.opened())),
                 culprits,
                 knownCulprits.isEmpty() ? List.of() : diagnosis.whatElse(known, knownCulprits),
-                store.rhythms(jobId));
+                store.rhythms(here, jobId));
     }
 
     @Transactional
-    public Heard save(Here here, long jobId, int version, Map<String, Answer> answers, Set<String> opened) {
+    public Heard save(
+            Here here, long jobId, int version, Map<String, Answer> answers, Set<String> opened, Optional<String> key) {
+        jobs.job(here, jobId);
+        return savedOnce.once(
+                here,
+                key,
+                "heard/" + jobId,
+                clock.now(),
+                () -> keep(here, jobId, version, answers, opened),
+                () -> heard(here, jobId));
+    }
+
+    private Heard keep(Here here, long jobId, int version, Map<String, Answer> answers, Set<String> opened) {
         Map<String, Answer> tried = new LinkedHashMap<>(answers);
         tried.values().removeIf(a -> a == Answer.NOT_TRIED);
-        Job job = jobs.job(jobId);
-        Diagnosis diagnosis = diagnosis(job);
-        Map<String, Answer> before = store.answers(jobId);
+        Job job = jobs.job(here, jobId);
+        Diagnosis diagnosis = diagnosis(here, job);
+        Map<String, Answer> before = store.answers(here, jobId);
         for (String key : tried.keySet()) {
             if (!diagnosis.knows(key) && !before.containsKey(key)) {
-                throw new IllegalArgumentException(
-                        "There is nothing called \"" + key + "\" to observe on this machine");
+                throw new Refused("machine.noObservation", "key", key);
             }
         }
-        if (!jobs.raiseListenVersion(jobId, version)) {
-            throw new Stale(heard(jobId));
+        if (!jobs.raiseListenVersion(here, jobId, version)) {
+            throw new Stale(heard(here, jobId));
         }
-        store.replace(here.shopId(), jobId, tried);
-        jobs.setOpened(jobId, opened);
-        jobs.markDone(jobId, Step.LISTEN);
-        Heard now = heard(jobId);
+        store.replace(here, jobId, tried);
+        jobs.setOpened(here, jobId, opened);
+        jobs.markDone(here, jobId, Step.LISTEN);
+        Heard now = heard(here, jobId);
         Diagnosis.Ranked first = now.standing().faults().getFirst();
         long told = tried.values().stream().filter(a -> a != Answer.CANNOT).count();
         jobs.write(
                 here,
                 jobId,
                 Step.LISTEN,
-                "Observed " + told + (told == 1 ? " thing" : " things") + "; most likely: the " + first.words() + " ("
-                        + Math.round(100 * first.probability()) + " %)",
+                Say.of(
+                        "journal.observed",
+                        "told",
+                        told,
+                        "fault",
+                        diagnosis.said(first.key()),
+                        "percent",
+                        Math.round(100 * first.probability())),
                 "",
                 Optional.of(before),
                 Optional.of(tried));
@@ -159,61 +182,61 @@ public class DiagnosisService {
 
     /** Whether to think again before putting a fault right; nothing when all speaks for it. */
     @Transactional(readOnly = true)
-    public Optional<Diagnosis.Question> question(long jobId, String fault) {
-        Job job = jobs.job(jobId);
-        Diagnosis diagnosis = diagnosis(job);
-        return question(job, diagnosis, fault);
+    public Optional<Diagnosis.Question> question(Here here, long jobId, String fault) {
+        Job job = jobs.job(here, jobId);
+        Diagnosis diagnosis = diagnosis(here, job);
+        return question(here, job, diagnosis, fault);
     }
 
-    private Optional<Diagnosis.Question> question(Job job, Diagnosis diagnosis, String fault) {
-        return diagnosis.question(known(diagnosis, store.answers(job.id())), Set.copyOf(job.opened()), fault);
+    private Optional<Diagnosis.Question> question(Here here, Job job, Diagnosis diagnosis, String fault) {
+        return diagnosis.question(known(diagnosis, store.answers(here, job.id())), Set.copyOf(job.opened()), fault);
     }
 
     /** States the culprit. One that little speaks for wants a reason, which is kept. */
     @Transactional
     public Heard stateCulprit(Here here, long jobId, String fault, String why) {
-        Job job = jobs.job(jobId);
-        Diagnosis diagnosis = diagnosis(job);
-        String words = diagnosis.faults().stream()
+        Job job = jobs.job(here, jobId);
+        Diagnosis diagnosis = diagnosis(here, job);
+        Say words = diagnosis.faults().stream()
                 .filter(f -> f.key().equals(fault))
                 .findFirst()
-                .orElseThrow(() -> FieldProblem.of("fault", "Pick the culprit from the list of this machine's faults"))
-                .words();
-        Optional<Diagnosis.Question> doubt = question(job, diagnosis, fault);
+                .orElseThrow(() -> Refused.at("fault", "culprit.pick"))
+                .said();
+        Optional<Diagnosis.Question> doubt = question(here, job, diagnosis, fault);
         if (doubt.isPresent() && why.isBlank()) {
-            throw FieldProblem.of("why", doubt.get().words() + " Say why it is the culprit all the same.");
+            throw Refused.at("why", "culprit.why", "doubt", doubt.get().words());
         }
         store.addCulprit(here, jobId, fault, words, why.strip(), clock.now());
-        jobs.markDone(jobId, Step.LISTEN);
+        jobs.markDone(here, jobId, Step.LISTEN);
         jobs.write(
                 here,
                 jobId,
                 Step.LISTEN,
-                "Culprit found: the " + words,
+                Say.of("journal.culpritFound", "fault", words),
                 why,
-                doubt.map(Diagnosis.Question::words),
+                doubt.map(Diagnosis.Question::likelier),
                 Optional.of(fault));
-        return heard(jobId);
+        return heard(here, jobId);
     }
 
     @Transactional
     public Heard withdrawCulprit(Here here, long jobId, String fault) {
-        jobs.job(jobId);
-        store.culprits(jobId).stream()
+        jobs.job(here, jobId);
+        store.culprits(here, jobId).stream()
                 .filter(c -> c.fault().equals(fault))
                 .findFirst()
                 .ifPresent(c -> {
-                    store.removeCulprit(jobId, fault);
+                    store.removeCulprit(here, jobId, fault);
                     jobs.write(
                             here,
                             jobId,
                             Step.LISTEN,
-                            "Not the culprit after all: the " + c.words(),
+                            Say.of("journal.culpritWithdrawn", "fault", c.words()),
                             "",
                             Optional.of(fault),
                             Optional.empty());
                 });
-        return heard(jobId);
+        return heard(here, jobId);
     }
 
     /** Keeps clicks tapped along, and skips counted over turns of the output. */
@@ -225,32 +248,45 @@ public class DiagnosisService {
             List<Double> tapMs,
             Optional<Integer> skips,
             Optional<Double> outputTurns) {
-        jobs.job(jobId);
+        jobs.job(here, jobId);
         Rhythm rhythm = Rhythm.of(tapMs);
         if (skips.filter(s -> s < 0 || s > 10_000).isPresent()
                 || outputTurns.filter(t -> !(t > 0 && t <= 10_000)).isPresent()) {
-            throw FieldProblem.of("skips", "Count skips as a whole number, over more than 0 turns of the output");
+            throw Refused.at("skips", "rhythm.skips");
         }
         String words = what.strip();
         if (words.length() > 200) {
-            throw FieldProblem.of("what", "At most 200 letters for what was tapped");
+            throw Refused.at("what", "rhythm.what");
         }
-        store.addRhythm(here, jobId, words.isEmpty() ? "clicks" : words, tapMs, skips, outputTurns, clock.now());
+        store.addRhythm(here, jobId, words, tapMs, skips, outputTurns, clock.now());
         jobs.write(
                 here,
                 jobId,
                 Step.LISTEN,
-                String.format(
-                        java.util.Locale.ROOT,
-                        "Tapped %s: every %.0f ms (± %.1f)%s",
-                        words.isEmpty() ? "clicks" : words,
-                        rhythm.periodMs(),
-                        rhythm.uncertaintyMs(),
-                        skips.map(s -> ", " + s + " skips in " + outputTurns.orElse(1.0) + " turns")
-                                .orElse("")),
+                tapped(words, rhythm, skips, outputTurns),
                 "",
                 Optional.empty(),
                 Optional.of(rhythm));
-        return heard(jobId);
+        return heard(here, jobId);
+    }
+
+    private static Say tapped(String words, Rhythm rhythm, Optional<Integer> skips, Optional<Double> turns) {
+        Say what = words.isEmpty() ? Say.of("clicks") : Say.typed(words);
+        long periodMs = Math.round(rhythm.periodMs());
+        double uncertaintyMs = Math.round(10 * rhythm.uncertaintyMs()) / 10.0;
+        return skips.map(s -> Say.of(
+                        "journal.tappedSkips",
+                        "what",
+                        what,
+                        "periodMs",
+                        periodMs,
+                        "uncertaintyMs",
+                        uncertaintyMs,
+                        "skips",
+                        s,
+                        "turns",
+                        turns.orElse(1.0)))
+                .orElseGet(() ->
+                        Say.of("journal.tapped", "what", what, "periodMs", periodMs, "uncertaintyMs", uncertaintyMs));
     }
 }

@@ -8,69 +8,76 @@ import static app.gewerk.server.db.Tables.PERSON;
 import app.gewerk.core.Wire;
 import app.gewerk.core.diagnosis.Answer;
 import app.gewerk.core.diagnosis.Rhythm;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.diagnosis.DiagnosisService.Culprit;
 import app.gewerk.server.diagnosis.DiagnosisService.TappedRhythm;
 import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.StoredJson;
 import java.time.OffsetDateTime;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jooq.DSLContext;
+import org.jooq.JSONB;
 import org.springframework.stereotype.Repository;
 
 @Repository
 class DiagnosisStore {
     private final DSLContext sql;
+    private final StoredJson json;
 
-    DiagnosisStore(DSLContext sql) {
+    DiagnosisStore(DSLContext sql, StoredJson json) {
         this.sql = sql;
+        this.json = json;
     }
 
-    Map<String, Answer> answers(long jobId) {
+    Map<String, Answer> answers(Here here, long jobId) {
         Map<String, Answer> answers = new LinkedHashMap<>();
         sql.select(JOB_OBSERVATION.CODE, JOB_OBSERVATION.ANSWER)
                 .from(JOB_OBSERVATION)
-                .where(JOB_OBSERVATION.JOB_ID.eq(jobId))
+                .where(JOB_OBSERVATION.SHOP_ID.eq(here.shopId()), JOB_OBSERVATION.JOB_ID.eq(jobId))
                 .orderBy(JOB_OBSERVATION.CODE)
                 .forEach(r -> answers.put(r.value1(), Wire.parse(Answer.class, r.value2())));
         return answers;
     }
 
-    void replace(long shopId, long jobId, Map<String, Answer> answers) {
-        sql.deleteFrom(JOB_OBSERVATION).where(JOB_OBSERVATION.JOB_ID.eq(jobId)).execute();
+    void replace(Here here, long jobId, Map<String, Answer> answers) {
+        sql.deleteFrom(JOB_OBSERVATION)
+                .where(JOB_OBSERVATION.SHOP_ID.eq(here.shopId()), JOB_OBSERVATION.JOB_ID.eq(jobId))
+                .execute();
         var insert = sql.insertInto(
                 JOB_OBSERVATION,
                 JOB_OBSERVATION.SHOP_ID,
                 JOB_OBSERVATION.JOB_ID,
                 JOB_OBSERVATION.CODE,
                 JOB_OBSERVATION.ANSWER);
-        answers.forEach((code, answer) -> insert.values(shopId, jobId, code, answer.toString()));
+        answers.forEach((code, answer) -> insert.values(here.shopId(), jobId, code, answer.toString()));
         if (!answers.isEmpty()) {
             insert.execute();
         }
     }
 
-    List<Culprit> culprits(long jobId) {
+    List<Culprit> culprits(Here here, long jobId) {
         return sql.select(JOB_CULPRIT.FAULT, JOB_CULPRIT.WORDS, JOB_CULPRIT.WHY, PERSON.NAME, JOB_CULPRIT.STATED_AT)
                 .from(JOB_CULPRIT)
                 .join(PERSON)
-                .on(PERSON.ID.eq(JOB_CULPRIT.STATED_BY))
-                .where(JOB_CULPRIT.JOB_ID.eq(jobId))
+                .on(PERSON.SHOP_ID.eq(JOB_CULPRIT.SHOP_ID), PERSON.ID.eq(JOB_CULPRIT.STATED_BY))
+                .where(JOB_CULPRIT.SHOP_ID.eq(here.shopId()), JOB_CULPRIT.JOB_ID.eq(jobId))
                 .orderBy(JOB_CULPRIT.STATED_AT, JOB_CULPRIT.FAULT)
-                .fetch(r -> new Culprit(r.value1(), r.value2(), r.value3(), r.value4(), r.value5()));
+                .fetch(r -> new Culprit(r.value1(), json.told(r.value2().data()), r.value3(), r.value4(), r.value5()));
     }
 
-    void addCulprit(Here here, long jobId, String fault, String words, String why, OffsetDateTime now) {
+    void addCulprit(Here here, long jobId, String fault, Say words, String why, OffsetDateTime now) {
         sql.insertInto(JOB_CULPRIT)
                 .set(JOB_CULPRIT.JOB_ID, jobId)
                 .set(JOB_CULPRIT.SHOP_ID, here.shopId())
                 .set(JOB_CULPRIT.FAULT, fault)
-                .set(JOB_CULPRIT.WORDS, words)
+                .set(JOB_CULPRIT.WORDS, JSONB.valueOf(json.written(words)))
                 .set(JOB_CULPRIT.WHY, why)
                 .set(JOB_CULPRIT.STATED_BY, here.personId())
                 .set(JOB_CULPRIT.STATED_AT, now)
-                .onConflict(JOB_CULPRIT.JOB_ID, JOB_CULPRIT.FAULT)
+                .onConflict(JOB_CULPRIT.SHOP_ID, JOB_CULPRIT.JOB_ID, JOB_CULPRIT.FAULT)
                 .doUpdate()
                 .set(JOB_CULPRIT.WHY, why)
                 .set(JOB_CULPRIT.STATED_BY, here.personId())
@@ -78,9 +85,9 @@ class DiagnosisStore {
                 .execute();
     }
 
-    void removeCulprit(long jobId, String fault) {
+    void removeCulprit(Here here, long jobId, String fault) {
         sql.deleteFrom(JOB_CULPRIT)
-                .where(JOB_CULPRIT.JOB_ID.eq(jobId), JOB_CULPRIT.FAULT.eq(fault))
+                .where(JOB_CULPRIT.SHOP_ID.eq(here.shopId()), JOB_CULPRIT.JOB_ID.eq(jobId), JOB_CULPRIT.FAULT.eq(fault))
                 .execute();
     }
 
@@ -104,7 +111,7 @@ class DiagnosisStore {
                 .execute();
     }
 
-    List<TappedRhythm> rhythms(long jobId) {
+    List<TappedRhythm> rhythms(Here here, long jobId) {
         return sql
                 .select(
                         JOB_RHYTHM.ID,
@@ -115,8 +122,8 @@ class DiagnosisStore {
                         PERSON.NAME)
                 .from(JOB_RHYTHM)
                 .join(PERSON)
-                .on(PERSON.ID.eq(JOB_RHYTHM.TAPPED_BY))
-                .where(JOB_RHYTHM.JOB_ID.eq(jobId))
+                .on(PERSON.SHOP_ID.eq(JOB_RHYTHM.SHOP_ID), PERSON.ID.eq(JOB_RHYTHM.TAPPED_BY))
+                .where(JOB_RHYTHM.SHOP_ID.eq(here.shopId()), JOB_RHYTHM.JOB_ID.eq(jobId))
                 .orderBy(JOB_RHYTHM.ID)
                 .fetch()
                 .stream()

@@ -3,7 +3,7 @@ package app.gewerk.server.gear;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Pitch;
-import app.gewerk.server.http.FieldProblem;
+import app.gewerk.core.words.Refused;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -24,6 +24,7 @@ public record GearSpec(
         @Nullable Double faceWidthMm,
         @Nullable Double pinDiameterMm) {
 
+    /** Of a gear that there is. */
     public static GearSpec of(CylindricalGear gear) {
         return new GearSpec(
                 gear.internal() ? "internal" : "external",
@@ -44,7 +45,7 @@ public record GearSpec(
     public CylindricalGear gear() {
         String what = kind == null ? "external" : kind;
         if (!what.equals("external") && !what.equals("internal")) {
-            throw FieldProblem.of("kind", "\"" + what + "\" is not a kind of gear here: external or internal");
+            throw Refused.at("kind", "gear.kind", "given", what);
         }
         BasicRack rack =
                 BasicRack.of(or(pressureAngleDeg, 20), or(addendumCoefficient, 1), or(clearanceCoefficient, 0.25));
@@ -60,8 +61,7 @@ public record GearSpec(
     private Pitch pitch() {
         int given = (module == null ? 0 : 1) + (diametralPitch == null ? 0 : 1) + (circularPitchMm == null ? 0 : 1);
         if (given != 1) {
-            throw FieldProblem.of(
-                    "module", "Give one of module, diametralPitch or circularPitchMm; " + given + " given");
+            throw Refused.at("module", "gear.onePitch", "given", given);
         }
         if (module != null) {
             return Pitch.ofModule(module);

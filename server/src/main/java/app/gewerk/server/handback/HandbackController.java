@@ -1,5 +1,6 @@
 package app.gewerk.server.handback;
 
+import app.gewerk.server.shop.Here;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -19,17 +20,17 @@ class HandbackController {
     }
 
     @GetMapping(value = "/{jobId}/job.json", produces = MediaType.APPLICATION_JSON_VALUE)
-    ResponseEntity<HandbackService.WholeJob> json(@PathVariable long jobId) {
+    ResponseEntity<HandbackService.WholeJob> json(Here here, @PathVariable long jobId) {
         return ResponseEntity.ok()
                 .header(HttpHeaders.CONTENT_DISPOSITION, attachment(jobId, "json"))
-                .body(handback.whole(jobId));
+                .body(handback.whole(here, jobId));
     }
 
     @GetMapping(value = "/{jobId}/job.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
-    ResponseEntity<byte[]> pdf(@PathVariable long jobId) {
+    ResponseEntity<byte[]> pdf(Here here, @PathVariable long jobId) {
         return ResponseEntity.ok()
                 .header(HttpHeaders.CONTENT_DISPOSITION, attachment(jobId, "pdf"))
-                .body(handback.pdf(jobId));
+                .body(handback.pdf(here, jobId));
     }
 
     private static String attachment(long jobId, String kind) {

@@ -3,10 +3,12 @@ package app.gewerk.server.handback;
 import app.gewerk.server.choice.ChoiceService;
 import app.gewerk.server.damage.DamageService;
 import app.gewerk.server.diagnosis.DiagnosisService;
+import app.gewerk.server.http.Words;
 import app.gewerk.server.intake.IntakeService;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.making.PdfPage;
 import app.gewerk.server.reading.ReadingService;
+import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopService;
 import app.gewerk.server.teardown.TeardownService;
 import java.time.OffsetDateTime;
@@ -60,37 +62,37 @@ public class HandbackService {
             List<ChoiceService.Decision> decisions,
             List<JobService.JournalEntry> journal) {}
 
-    public WholeJob whole(long jobId) {
+    public WholeJob whole(Here here, long jobId) {
         return new WholeJob(
-                shop.shop().name(),
-                jobs.job(jobId),
-                intake.cautions(jobId),
-                diagnosis.heard(jobId),
-                teardown.ledger(jobId),
-                damage.mapped(jobId),
-                readings.read(jobId),
-                choices.decisions(jobId),
-                jobs.journal(jobId));
+                shop.shop(here).name(),
+                jobs.job(here, jobId),
+                intake.cautions(here, jobId),
+                diagnosis.heard(here, jobId),
+                teardown.ledger(here, jobId),
+                damage.mapped(here, jobId),
+                readings.read(here, jobId),
+                choices.decisions(here, jobId),
+                jobs.journal(here, jobId));
     }
 
     /** The whole job as A4 pages. */
-    public byte[] pdf(long jobId) {
-        WholeJob whole = whole(jobId);
-        ZoneId zone = shop.shop().zone();
+    public byte[] pdf(Here here, long jobId) {
+        WholeJob whole = whole(here, jobId);
+        ShopService.Shop at = shop.shop(here);
+        ZoneId zone = at.zone();
         JobService.Job job = whole.job();
         String title = "Tray " + job.trayNumber() + ": " + job.maker() + " " + job.model();
         try (PdfPage page = new PdfPage(title)) {
             page.heading(title);
             page.line(whole.shop() + ", job " + job.id() + ", taken in " + moment(job.takenInAt(), zone) + ", now "
                     + job.place().words()
-                    + (job.waitsFor().isEmpty() ? "" : ", " + job.waitsFor()));
+                    + job.waitsFor().map(w -> ", " + Words.of(w)).orElse(""));
             page.line(labelled("Serial", job.serial())
                     + labelled("Era", job.era())
                     + labelled("Owner", (job.ownerName() + " " + job.ownerPhone()).strip())
                     + labelled("Came with", job.cameWith())
                     + job.newPrice()
-                            .map(p ->
-                                    labelled("New price", p + " " + shop.shop().currency()))
+                            .map(p -> labelled("New price", p + " " + at.currency()))
                             .orElse("")
                     + job.promisedOn()
                             .map(d -> labelled("Promised", d.toString()))
@@ -105,7 +107,7 @@ public class HandbackService {
             decisions(page, whole, zone);
             page.heading("Journal");
             for (JobService.JournalEntry entry : whole.journal()) {
-                page.line(moment(entry.at(), zone) + "  " + entry.person() + ": " + entry.what()
+                page.line(moment(entry.at(), zone) + "  " + entry.person() + ": " + Words.of(entry.what())
                         + (entry.why().isEmpty() ? "" : " — because: " + entry.why()));
             }
             return page.bytes();
@@ -152,8 +154,8 @@ public class HandbackService {
                 .forEach(f -> page.line(Math.round(100 * f.probability()) + " %  the " + f.words()));
         whole.heard()
                 .culprits()
-                .forEach(c ->
-                        page.line("Culprit: the " + c.words() + (c.why().isEmpty() ? "" : " — because: " + c.why())));
+                .forEach(c -> page.line(
+                        "Culprit: the " + Words.of(c.words()) + (c.why().isEmpty() ? "" : " — because: " + c.why())));
     }
 
     private static void opened(PdfPage page, WholeJob whole) {
@@ -198,8 +200,7 @@ public class HandbackService {
             answer.candidates().stream()
                     .limit(3)
                     .forEach(c -> page.line(Math.round(100 * c.probability()) + " %  " + c.name() + ", "
-                            + c.pressureAngleDeg() + "°, shift "
-                            + String.format(Locale.ROOT, "%+.2f", c.profileShiftCoefficient())));
+                            + c.pressureAngleDeg() + "°, " + Words.of(c.shift())));
         });
         gear.takenWords().ifPresent(words -> page.line("Taken to be: " + words));
     }
@@ -212,10 +213,7 @@ public class HandbackService {
         for (ChoiceService.Decision decision : whole.decisions()) {
             page.line(moment(decision.decidedAt(), zone) + "  " + decision.decidedBy() + ": " + decision.wayWords()
                     + " — because: " + decision.reason());
-            decision.order()
-                    .ifPresent(
-                            o -> page.line("    " + o.itemWords() + " from " + o.seller() + ", order " + o.orderNumber()
-                                    + ", " + o.total() + " " + o.currency() + " landed, arrives " + o.arrivesOn()));
+            decision.order().ifPresent(o -> page.line("    " + Words.of(o.said())));
         }
     }
 

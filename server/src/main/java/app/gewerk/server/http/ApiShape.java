@@ -1,6 +1,7 @@
 package app.gewerk.server.http;
 
 import app.gewerk.core.AtMost;
+import com.fasterxml.jackson.annotation.JsonProperty;
 import com.fasterxml.jackson.databind.JavaType;
 import io.swagger.v3.core.converter.AnnotatedType;
 import io.swagger.v3.core.converter.ModelConverter;
@@ -25,8 +26,9 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.stereotype.Component;
 
 /**
- * Makes the OpenAPI description say what the records say: a component is required unless it is an {@link Optional} or
- * marked {@link Nullable}, texts and lists have limits, and an enum is written as its {@code toString}.
+ * Makes the OpenAPI description say what the records say: a component, or what a record works out of them, is required
+ * unless it is an {@link Optional} or marked {@link Nullable}, texts and lists have limits, and an enum is written as its
+ * {@code toString}.
  */
 @Component
 class ApiShape implements ModelConverter {
@@ -59,10 +61,16 @@ class ApiShape implements ModelConverter {
     }
 
     private static List<String> required(Class<?> raw) {
-        return Arrays.stream(raw.getRecordComponents())
+        Stream<String> components = Arrays.stream(raw.getRecordComponents())
                 .filter(c -> c.getType() != Optional.class && !ArrivingJson.Components.nullable(c))
-                .map(RecordComponent::getName)
-                .toList();
+                .map(RecordComponent::getName);
+        Stream<String> workedOut = Arrays.stream(raw.getDeclaredMethods())
+                .filter(m -> m.isAnnotationPresent(JsonProperty.class) && m.getReturnType() != Optional.class)
+                .map(m -> m.getAnnotation(JsonProperty.class).value().isEmpty()
+                        ? m.getName()
+                        : m.getAnnotation(JsonProperty.class).value())
+                .sorted();
+        return Stream.concat(components, workedOut).distinct().toList();
     }
 
     /** How long texts and lists of a record may be, as {@link ArrivingJson} holds them to it. */

@@ -1,6 +1,7 @@
 package app.gewerk.server.http;
 
 import app.gewerk.core.AtMost;
+import app.gewerk.core.words.Refused;
 import com.fasterxml.jackson.annotation.JsonSetter;
 import com.fasterxml.jackson.annotation.Nulls;
 import java.io.ByteArrayOutputStream;
@@ -131,13 +132,6 @@ public class ArrivingJson implements WebMvcConfigurer {
         return Components.limit(property == null ? null : property.getAnnotation(AtMost.class), usual);
     }
 
-    /** More than {@link AtMost}: a matter for the person who entered it, not of broken JSON. */
-    static final class TooMany extends RuntimeException {
-        TooMany(String message) {
-            super(message);
-        }
-    }
-
     /** Text without what no database column holds (NUL, halves of surrogate pairs), and not longer than it may be. */
     private static final class ArrivingText extends StdDeserializer<String> {
         private final int most;
@@ -158,7 +152,7 @@ public class ArrivingJson implements WebMvcConfigurer {
         public String deserialize(JsonParser parser, DeserializationContext context) {
             String text = CleanText.clean(StringDeserializer.instance.deserialize(parser, context));
             if (text.length() > most) {
-                throw DatabindException.from(parser, "", new TooMany("At most " + most + " letters fit here"));
+                throw DatabindException.from(parser, "", new Refused("arriving.tooLong", "most", most));
             }
             return text;
         }
@@ -175,8 +169,7 @@ public class ArrivingJson implements WebMvcConfigurer {
         public Double deserialize(JsonParser parser, DeserializationContext context) {
             Double number = (Double) USUAL.deserialize(parser, context);
             if (!Double.isFinite(number)) {
-                throw DatabindException.from(
-                        parser, "", new IllegalArgumentException("No such number occurs here: give a sensible one"));
+                throw DatabindException.from(parser, "", new Refused("arriving.number"));
             }
             return number;
         }
@@ -194,8 +187,7 @@ public class ArrivingJson implements WebMvcConfigurer {
         public BigDecimal deserialize(JsonParser parser, DeserializationContext context) {
             BigDecimal amount = (BigDecimal) USUAL.deserialize(parser, context);
             if (amount.scale() > MOST_DECIMALS || amount.precision() - amount.scale() > 13) {
-                throw DatabindException.from(
-                        parser, "", new IllegalArgumentException("No such amount occurs here: give a sensible one"));
+                throw DatabindException.from(parser, "", new Refused("arriving.amount"));
             }
             return amount;
         }
@@ -210,8 +202,7 @@ public class ArrivingJson implements WebMvcConfigurer {
         public LocalDate deserialize(JsonParser parser, DeserializationContext context) {
             LocalDate day = LocalDateDeserializer.INSTANCE.deserialize(parser, context);
             if (day == null || day.getYear() < FIRST_YEAR || day.getYear() > LAST_YEAR) {
-                throw DatabindException.from(
-                        parser, "", new IllegalArgumentException("Give a day like 2026-11-25, near our time"));
+                throw DatabindException.from(parser, "", new Refused("arriving.day"));
             }
             return day;
         }
@@ -264,8 +255,7 @@ public class ArrivingJson implements WebMvcConfigurer {
             Object read = super.deserialize(parser, context);
             int size = read instanceof Map<?, ?> map ? map.size() : ((Collection<?>) read).size();
             if (size > most) {
-                throw DatabindException.from(
-                        parser, "", new TooMany("At most " + most + " are taken here; " + size + " given"));
+                throw DatabindException.from(parser, "", new Refused("arriving.tooMany", "most", most, "given", size));
             }
             return read;
         }
@@ -279,16 +269,10 @@ public class ArrivingJson implements WebMvcConfigurer {
         @Override
         public void serialize(Double number, JsonGenerator out, SerializationContext context) {
             if (!Double.isFinite(number)) {
-                throw new NotFinite();
+                // A computation came to infinity or to nothing: what was asked lies outside all sense.
+                throw new Refused("arriving.notFinite");
             }
             out.writeNumber(number);
-        }
-    }
-
-    /** A computation came to infinity or to nothing: what was asked lies outside all sense. */
-    static final class NotFinite extends RuntimeException {
-        NotFinite() {
-            super("These numbers lead to no finite answer: check their sizes and units");
         }
     }
 

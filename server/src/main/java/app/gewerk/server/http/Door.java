@@ -1,5 +1,6 @@
 package app.gewerk.server.http;
 
+import app.gewerk.core.words.Say;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ReadListener;
 import jakarta.servlet.ServletException;
@@ -22,7 +23,6 @@ import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
-import org.springframework.http.ProblemDetail;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 import tools.jackson.databind.json.JsonMapper;
@@ -57,27 +57,24 @@ class Door extends OncePerRequestFilter {
         response.setHeader("Cross-Origin-Resource-Policy", "same-origin");
         response.setHeader("X-Content-Type-Options", "nosniff");
         if (request.getRequestURI().equals("/error")) {
-            refuse(response, HttpStatus.NOT_FOUND, "There is nothing at this address");
+            refuse(response, HttpStatus.NOT_FOUND, Say.of("http.nothingHere"));
         } else if (!isText(request.getQueryString()) || !isText(request.getRequestURI())) {
-            refuse(response, HttpStatus.BAD_REQUEST, "The address holds letters that cannot be read (not UTF-8)");
+            refuse(response, HttpStatus.BAD_REQUEST, Say.of("http.addressNotUtf8"));
         } else if (isForm(request)) {
-            refuse(response, HttpStatus.UNSUPPORTED_MEDIA_TYPE, "Forms are not taken here: send JSON");
+            refuse(response, HttpStatus.UNSUPPORTED_MEDIA_TYPE, Say.of("http.noForms"));
         } else if (request.getParameterMap().values().stream()
                 .flatMap(Arrays::stream)
                 .anyMatch(value -> value.length() > LONGEST_PARAMETER)) {
-            refuse(
-                    response,
-                    HttpStatus.BAD_REQUEST,
-                    "At most " + LONGEST_PARAMETER + " letters go into one part of an address");
+            refuse(response, HttpStatus.BAD_REQUEST, Say.of("http.longParameter", "most", LONGEST_PARAMETER));
         } else if (!READ_ONLY.contains(request.getMethod()) && fromElsewhere(request)) {
-            refuse(response, HttpStatus.FORBIDDEN, "A page of another address may not change anything here");
+            refuse(response, HttpStatus.FORBIDDEN, Say.of("http.otherPage"));
         } else {
             boolean file = takesFile(request);
             long most = file ? FILE_BYTES : USUAL_BYTES;
             if (request.getContentLengthLong() > most) {
                 // The rest is not read: the connection is of no use afterwards.
                 response.setHeader("Connection", "close");
-                refuse(response, HttpStatus.CONTENT_TOO_LARGE, TooMuch.words(most));
+                refuse(response, HttpStatus.CONTENT_TOO_LARGE, TooMuch.said(most));
                 return;
             }
             chain.doFilter(new Watched(request, most, file ? FILE_TIME : USUAL_TIME), response);
@@ -98,10 +95,10 @@ class Door extends OncePerRequestFilter {
                 && MediaType.APPLICATION_OCTET_STREAM_VALUE.equals(request.getContentType());
     }
 
-    private void refuse(HttpServletResponse response, HttpStatus status, String words) throws IOException {
+    private void refuse(HttpServletResponse response, HttpStatus status, Say why) throws IOException {
         response.setStatus(status.value());
         response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-        response.getOutputStream().write(json.writeValueAsBytes(ProblemDetail.forStatusAndDetail(status, words)));
+        response.getOutputStream().write(json.writeValueAsBytes(Problems.problem(status, why)));
     }
 
     /** Whether a browser says that the page which sends this is not one of ours; programs say nothing. */
@@ -150,22 +147,33 @@ class Door extends OncePerRequestFilter {
         }
     }
 
+    /** A body that is not read to its end. */
+    abstract static class BrokenOff extends IOException {
+        final transient Say why;
+
+        BrokenOff(Say why) {
+            super(why.code());
+            this.why = why;
+        }
+    }
+
     /** A body larger than such a request may have. */
-    static final class TooMuch extends IOException {
+    static final class TooMuch extends BrokenOff {
         TooMuch(long most) {
-            super(words(most));
+            super(said(most));
         }
 
-        static String words(long most) {
-            return "That is too much at once: at most "
-                    + (most >= 1 << 20 ? most / (1 << 20) + " MB" : most / 1024 + " kB");
+        static Say said(long most) {
+            return most >= 1 << 20
+                    ? Say.of("http.tooMuchMb", "most", most / (1 << 20))
+                    : Say.of("http.tooMuchKb", "most", most / 1024);
         }
     }
 
     /** A body that came in too slowly. */
-    static final class TooSlow extends IOException {
+    static final class TooSlow extends BrokenOff {
         TooSlow(Duration time) {
-            super("What was sent did not arrive within " + time.toSeconds() + " s; send it again");
+            super(Say.of("http.tooSlow", "seconds", time.toSeconds()));
         }
     }
 

@@ -1,5 +1,6 @@
 package app.gewerk.server.http;
 
+import app.gewerk.core.words.Say;
 import io.swagger.v3.oas.annotations.Hidden;
 import jakarta.servlet.RequestDispatcher;
 import jakarta.servlet.http.HttpServletRequest;
@@ -19,17 +20,14 @@ class LastWordsController implements ErrorController {
         Object code = request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE);
         HttpStatus known = code instanceof Integer number ? HttpStatus.resolve(number) : null;
         HttpStatus status = known == null ? HttpStatus.NOT_FOUND : known;
-        return ResponseEntity.status(status).body(ProblemDetail.forStatusAndDetail(status, words(status)));
+        return ResponseEntity.status(status).body(Problems.problem(status, words(status)));
     }
 
-    private static String words(HttpStatus status) {
+    private static Say words(HttpStatus status) {
         return switch (status) {
-            case NOT_FOUND -> "There is nothing at this address";
-            case FORBIDDEN -> "That is not allowed from here: open Gewerk at the address it gave, and reload the page";
-            default ->
-                status.is4xxClientError()
-                        ? "That request cannot be understood"
-                        : "That went wrong inside Gewerk; the server's log says more";
+            case NOT_FOUND -> Say.of("http.nothingHere");
+            case FORBIDDEN -> Say.of("http.notFromHere");
+            default -> Say.of(status.is4xxClientError() ? "http.notUnderstood" : "http.bug");
         };
     }
 }

@@ -1,8 +1,4 @@
 package app.gewerk.server.http;
 
 /** A change was asked for without saying who is at the bench. */
-public class NobodyHere extends RuntimeException {
-    public NobodyHere() {
-        super("Pick who is at the bench first, so that the journal knows");
-    }
-}
+public class NobodyHere extends RuntimeException {}

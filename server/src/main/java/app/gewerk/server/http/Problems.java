@@ -1,10 +1,13 @@
 package app.gewerk.server.http;
 
 import app.gewerk.core.Budget;
+import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import java.io.CharConversionException;
 import java.sql.SQLException;
 import java.util.Collection;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
@@ -18,7 +21,6 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.http.converter.HttpMessageNotWritableException;
 import org.springframework.transaction.TransactionException;
-import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
@@ -35,57 +37,47 @@ import tools.jackson.databind.exc.UnrecognizedPropertyException;
 class Problems extends ResponseEntityExceptionHandler {
     private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
 
+    /** A field by its path in the request ({@code readings[1]}) and a sentence for the person. */
+    record Field(String field, Say message) {}
+
     @ExceptionHandler
-    ProblemDetail refused(IllegalArgumentException refused) {
-        return problem(HttpStatus.UNPROCESSABLE_CONTENT, refused.getMessage(), List.of());
+    ProblemDetail refused(Refused refused) {
+        return problem(HttpStatus.UNPROCESSABLE_CONTENT, refused);
     }
 
     @ExceptionHandler
     ProblemDetail notFound(NotFound missing) {
-        return problem(HttpStatus.NOT_FOUND, missing.getMessage(), List.of());
+        return problem(HttpStatus.NOT_FOUND, missing.say());
     }
 
     @ExceptionHandler
     ProblemDetail stale(Stale stale) {
-        ProblemDetail problem = problem(HttpStatus.CONFLICT, stale.getMessage(), List.of());
+        ProblemDetail problem = problem(HttpStatus.CONFLICT, Say.of("http.stale"));
         problem.setProperty("current", stale.current());
         return problem;
     }
 
     @ExceptionHandler
-    ProblemDetail fields(FieldProblem wrong) {
-        return problem(HttpStatus.UNPROCESSABLE_CONTENT, wrong.getMessage(), wrong.fields());
-    }
-
-    @ExceptionHandler
     ProblemDetail nobodyHere(NobodyHere nobody) {
-        return problem(HttpStatus.FORBIDDEN, nobody.getMessage(), List.of());
+        return problem(HttpStatus.FORBIDDEN, Say.of("http.nobodyHere"));
     }
 
     @ExceptionHandler
     ProblemDetail usedUp(Budget.UsedUp stopped) {
         return stopped.why() == Budget.Why.GONE
-                ? problem(HttpStatus.SERVICE_UNAVAILABLE, "Stopped: nobody waits for this answer", List.of())
-                : problem(
-                        HttpStatus.UNPROCESSABLE_CONTENT,
-                        "That takes too long to work out: give less at once, or count and measure more of it first",
-                        List.of());
+                ? problem(HttpStatus.SERVICE_UNAVAILABLE, Say.of("http.gone"))
+                : problem(HttpStatus.UNPROCESSABLE_CONTENT, Say.of("http.tooLongToWorkOut"));
     }
 
     @ExceptionHandler
     ProblemDetail busy(Turns.Busy busy) {
-        return problem(HttpStatus.SERVICE_UNAVAILABLE, busy.getMessage(), List.of());
-    }
-
-    @ExceptionHandler
-    ProblemDetail notFinite(ArrivingJson.NotFinite endless) {
-        return problem(HttpStatus.UNPROCESSABLE_CONTENT, endless.getMessage(), List.of());
+        return problem(HttpStatus.SERVICE_UNAVAILABLE, Say.of("http.busy"));
     }
 
     @ExceptionHandler
     ProblemDetail notANumber(MethodArgumentTypeMismatchException wrong) {
-        String message = "\"" + wrong.getValue() + "\" cannot be used for " + wrong.getName();
-        return problem(HttpStatus.BAD_REQUEST, message, List.of(new FieldProblem.Field(wrong.getName(), message)));
+        Say why = Say.of("http.wrongParameter", "given", String.valueOf(wrong.getValue()), "name", wrong.getName());
+        return problem(HttpStatus.BAD_REQUEST, new Refused(why).at(wrong.getName()));
     }
 
     /**
@@ -97,10 +89,7 @@ class Problems extends ResponseEntityExceptionHandler {
         String state = sqlState(failed);
         if (state.equals("53100")) {
             LOG.error("The database's disk is full", failed);
-            return problem(
-                    HttpStatus.INSUFFICIENT_STORAGE,
-                    "The disk that the data lies on is full: nothing was saved. Make room on it, then save again",
-                    List.of());
+            return problem(HttpStatus.INSUFFICIENT_STORAGE, Say.of("http.diskFull"));
         }
         boolean away = failed instanceof DataAccessResourceFailureException
                 || failed instanceof TransientDataAccessResourceException
@@ -112,10 +101,7 @@ class Problems extends ResponseEntityExceptionHandler {
             return unexpected(failed);
         }
         LOG.error("The database does not answer: {}", failed.getMessage());
-        return problem(
-                HttpStatus.SERVICE_UNAVAILABLE,
-                "The database does not answer just now; try again in a moment",
-                List.of());
+        return problem(HttpStatus.SERVICE_UNAVAILABLE, Say.of("http.databaseAway"));
     }
 
     private static String sqlState(Throwable failed) {
@@ -130,21 +116,7 @@ class Problems extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ProblemDetail unexpected(RuntimeException unexpected) {
         LOG.error("Unexpected", unexpected);
-        return problem(
-                HttpStatus.INTERNAL_SERVER_ERROR,
-                "That went wrong inside Gewerk; nothing was saved. The server's log says more",
-                List.of());
-    }
-
-    @Override
-    protected ResponseEntity<Object> handleMethodArgumentNotValid(
-            MethodArgumentNotValidException wrong, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
-        List<FieldProblem.Field> fields = wrong.getBindingResult().getFieldErrors().stream()
-                .map(e -> new FieldProblem.Field(e.getField(), String.valueOf(e.getDefaultMessage())))
-                .toList();
-        String message =
-                fields.isEmpty() ? "That cannot be saved so" : fields.getFirst().message();
-        return ResponseEntity.unprocessableContent().body(problem(HttpStatus.UNPROCESSABLE_CONTENT, message, fields));
+        return problem(HttpStatus.INTERNAL_SERVER_ERROR, Say.of("http.bug"));
     }
 
     @Override
@@ -153,19 +125,12 @@ class Problems extends ResponseEntityExceptionHandler {
             HttpHeaders headers,
             HttpStatusCode status,
             WebRequest request) {
-        Throwable cause = unreadable.getMostSpecificCause();
-        if (cause instanceof Door.TooMuch) {
-            return refused(HttpStatus.CONTENT_TOO_LARGE, cause);
-        }
-        if (cause instanceof Door.TooSlow) {
-            return refused(HttpStatus.REQUEST_TIMEOUT, cause);
-        }
-        ProblemDetail problem = unreadable(unreadable.getCause());
+        ProblemDetail problem = switch (unreadable.getMostSpecificCause()) {
+            case Door.TooMuch much -> problem(HttpStatus.CONTENT_TOO_LARGE, much.why);
+            case Door.TooSlow slow -> problem(HttpStatus.REQUEST_TIMEOUT, slow.why);
+            default -> unreadable(unreadable.getCause());
+        };
         return ResponseEntity.status(problem.getStatus()).body(problem);
-    }
-
-    private static ResponseEntity<Object> refused(HttpStatus status, Throwable why) {
-        return ResponseEntity.status(status).body(problem(status, String.valueOf(why.getMessage()), List.of()));
     }
 
     /** An answer that cannot be written: most likely it holds a number that is none. */
@@ -175,43 +140,41 @@ class Problems extends ResponseEntityExceptionHandler {
             HttpHeaders headers,
             HttpStatusCode status,
             WebRequest request) {
-        if (unwritable.getMostSpecificCause() instanceof ArrivingJson.NotFinite endless) {
-            return refused(HttpStatus.UNPROCESSABLE_CONTENT, endless);
+        if (unwritable.getMostSpecificCause() instanceof Refused endless) {
+            return ResponseEntity.unprocessableContent().body(problem(HttpStatus.UNPROCESSABLE_CONTENT, endless));
         }
         LOG.error("An answer cannot be written", unwritable);
         return ResponseEntity.internalServerError()
-                .body(problem(HttpStatus.INTERNAL_SERVER_ERROR, "That went wrong inside Gewerk", List.of()));
+                .body(problem(HttpStatus.INTERNAL_SERVER_ERROR, Say.of("http.cannotBeWritten")));
     }
 
-    private static ProblemDetail unreadable(Throwable cause) {
+    private static ProblemDetail unreadable(@Nullable Throwable cause) {
         if (cause instanceof DatabindException wrong) {
-            Throwable ours = wrong.getCause();
             String path = path(wrong);
-            if (ours instanceof ArrivingJson.TooMany) {
-                String message = String.valueOf(ours.getMessage());
-                return problem(
-                        HttpStatus.UNPROCESSABLE_CONTENT, message, List.of(new FieldProblem.Field(path, message)));
-            }
-            String message =
-                    ours instanceof IllegalArgumentException ? String.valueOf(ours.getMessage()) : misfit(wrong, path);
-            return problem(HttpStatus.BAD_REQUEST, message, List.of(new FieldProblem.Field(path, message)));
+            return wrong.getCause() instanceof Refused ours
+                    ? problem(HttpStatus.UNPROCESSABLE_CONTENT, ours.at(path))
+                    : problem(HttpStatus.BAD_REQUEST, new Refused(misfit(wrong, path)).at(path));
         }
         if (cause instanceof CharConversionException) {
-            return problem(HttpStatus.BAD_REQUEST, "That is not UTF-8 text", List.of());
+            return problem(HttpStatus.BAD_REQUEST, Say.of("http.notUtf8"));
         }
-        String message = cause instanceof JacksonException ? "That is not complete JSON" : "The request has no content";
-        return problem(HttpStatus.BAD_REQUEST, message, List.of());
+        return problem(
+                HttpStatus.BAD_REQUEST, Say.of(cause instanceof JacksonException ? "http.notJson" : "http.noContent"));
     }
 
-    private static String misfit(DatabindException wrong, String path) {
+    private static Say misfit(DatabindException wrong, String path) {
         return switch (wrong) {
             case UnrecognizedPropertyException unknown ->
-                "There is no field \"" + unknown.getPropertyName() + "\" here; known are "
-                        + known(unknown.getKnownPropertyIds());
+                Say.of(
+                        "http.unknownField",
+                        "name",
+                        unknown.getPropertyName(),
+                        "known",
+                        known(unknown.getKnownPropertyIds()));
             case InvalidFormatException format ->
-                "\"" + shortened(String.valueOf(format.getValue())) + "\" cannot be used for " + path;
-            case InvalidNullException missing -> path + " is missing: give it";
-            default -> "What was sent for " + path + " cannot be used";
+                Say.of("http.wrongParameter", "given", shortened(String.valueOf(format.getValue())), "name", path);
+            case InvalidNullException missing -> Say.of("http.missingField", "name", path);
+            default -> Say.of("http.misfit", "name", path);
         };
     }
 
@@ -239,11 +202,21 @@ class Problems extends ResponseEntityExceptionHandler {
         return value.length() > 40 ? value.substring(0, 40) + "…" : value;
     }
 
-    private static ProblemDetail problem(HttpStatus status, String message, List<FieldProblem.Field> fields) {
-        ProblemDetail problem = ProblemDetail.forStatusAndDetail(status, message);
+    private static ProblemDetail problem(HttpStatus status, Refused refused) {
+        ProblemDetail problem = problem(status, refused.say());
+        List<Field> fields = refused.refusals().stream()
+                .flatMap(r -> r.field().map(f -> new Field(f, r.say())).stream())
+                .toList();
         if (!fields.isEmpty()) {
             problem.setProperty("fields", fields);
         }
+        return problem;
+    }
+
+    /** In the words of whoever asked, with the code of the sentence beside them. */
+    static ProblemDetail problem(HttpStatus status, Say why) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(status, Words.of(why));
+        problem.setProperty("code", why.code());
         return problem;
     }
 }

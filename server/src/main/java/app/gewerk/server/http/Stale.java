@@ -5,7 +5,6 @@ public class Stale extends RuntimeException {
     private final transient Object current;
 
     public Stale(Object current) {
-        super("Somebody saved this in between. Yours is kept on the screen: compare the two and save again");
         this.current = current;
     }
 

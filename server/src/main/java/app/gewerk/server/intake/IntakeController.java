@@ -4,7 +4,7 @@ import app.gewerk.core.caution.Cautions;
 import app.gewerk.core.caution.Operation;
 import app.gewerk.core.intake.ElectricalCheck;
 import app.gewerk.core.intake.SerialRule;
-import app.gewerk.server.http.FieldProblem;
+import app.gewerk.core.words.Refused;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.shop.Here;
 import jakarta.servlet.http.HttpServletRequest;
@@ -80,13 +80,14 @@ class IntakeController {
     /** What is known of a model at the counter: earlier jobs, its era by the serial, what a repair will come to. */
     @GetMapping("/counter")
     IntakeService.AtTheCounter atTheCounter(
+            Here here,
             @RequestParam String kind,
             @RequestParam String maker,
             @RequestParam String model,
             @RequestParam(defaultValue = "") String serial,
             @RequestParam(defaultValue = "") String newPrice,
             @RequestParam(defaultValue = "") String wouldSpend) {
-        return intake.atTheCounter(kind, maker, model, serial, newPrice, wouldSpend);
+        return intake.atTheCounter(here, kind, maker, model, serial, newPrice, wouldSpend);
     }
 
     @PostMapping
@@ -100,23 +101,27 @@ class IntakeController {
 
     @PutMapping("/{jobId}")
     Job correct(
-            Here here, @PathVariable long jobId, @RequestParam int version, @RequestBody IntakeService.Intake what) {
-        return intake.correct(here, jobId, version, what);
+            Here here,
+            @PathVariable long jobId,
+            @RequestParam int version,
+            @RequestBody IntakeService.Intake what,
+            @RequestHeader(name = "Idempotency-Key", required = false) @Nullable String key) {
+        return intake.correct(here, jobId, version, what, Optional.ofNullable(key));
     }
 
     @GetMapping("/{jobId}/known")
-    IntakeService.AtTheCounter known(@PathVariable long jobId) {
-        return intake.known(jobId);
+    IntakeService.AtTheCounter known(Here here, @PathVariable long jobId) {
+        return intake.known(here, jobId);
     }
 
     @GetMapping("/{jobId}/hazards")
-    Set<String> hazards(@PathVariable long jobId) {
-        return intake.hazards(jobId);
+    Set<String> hazards(Here here, @PathVariable long jobId) {
+        return intake.hazards(here, jobId);
     }
 
     @GetMapping("/{jobId}/cautions")
-    List<IntakeService.JobCaution> cautions(@PathVariable long jobId) {
-        return intake.cautions(jobId);
+    List<IntakeService.JobCaution> cautions(Here here, @PathVariable long jobId) {
+        return intake.cautions(here, jobId);
     }
 
     @PostMapping("/{jobId}/cautions/tick")
@@ -136,8 +141,8 @@ class IntakeController {
     }
 
     @GetMapping("/{jobId}/electrical")
-    List<IntakeService.RecordedCheck> electricalChecks(@PathVariable long jobId) {
-        return intake.electricalChecks(jobId);
+    List<IntakeService.RecordedCheck> electricalChecks(Here here, @PathVariable long jobId) {
+        return intake.electricalChecks(here, jobId);
     }
 
     @PostMapping("/{jobId}/electrical")
@@ -159,14 +164,14 @@ class IntakeController {
         }
         String tidy = typed.strip().replace(',', '.');
         if (!tidy.matches("\\d{1,9}(\\.\\d{1,6})?")) {
-            throw FieldProblem.of(field, "Type a number like 0.18 or 0,18; nothing when it was not measured");
+            throw Refused.at(field, "entry.notANumber");
         }
         return Optional.of(Double.parseDouble(tidy));
     }
 
     @GetMapping("/serial-rules")
-    List<IntakeService.KnownRule> serialRules() {
-        return intake.serialRules();
+    List<IntakeService.KnownRule> serialRules(Here here) {
+        return intake.serialRules(here);
     }
 
     @PostMapping("/serial-rules")
@@ -176,24 +181,27 @@ class IntakeController {
 
     @DeleteMapping("/serial-rules/{id}")
     List<IntakeService.KnownRule> removeRule(Here here, @PathVariable long id) {
-        return intake.removeRule(id);
+        return intake.removeRule(here, id);
     }
 
     @GetMapping("/{jobId}/estimate.pdf")
-    ResponseEntity<byte[]> estimate(@PathVariable long jobId) {
-        return pdf("estimate-" + jobId, papers.estimate(jobId));
+    ResponseEntity<byte[]> estimate(Here here, @PathVariable long jobId) {
+        return pdf("estimate-" + jobId, papers.estimate(here, jobId));
     }
 
     /** The tray's ticket: {@code size=62} for a 62 mm roll, {@code size=a6}. Its code opens the job. */
     @GetMapping("/{jobId}/ticket.pdf")
     ResponseEntity<byte[]> ticket(
-            HttpServletRequest request, @PathVariable long jobId, @RequestParam(defaultValue = "62") String size) {
+            Here here,
+            HttpServletRequest request,
+            @PathVariable long jobId,
+            @RequestParam(defaultValue = "62") String size) {
         if (!Arrays.asList("62", "a6").contains(size)) {
-            throw FieldProblem.of("size", "A ticket is 62 (mm wide) or a6");
+            throw Refused.at("size", "ticket.size");
         }
         String address =
                 request.getScheme() + "://" + request.getServerName() + ":" + request.getServerPort() + "/job/" + jobId;
-        return pdf("tray-" + jobId, papers.ticket(jobId, address, size.equals("a6")));
+        return pdf("tray-" + jobId, papers.ticket(here, jobId, address, size.equals("a6")));
     }
 
     private static ResponseEntity<byte[]> pdf(String name, byte[] bytes) {

@@ -1,9 +1,11 @@
 package app.gewerk.server.intake;
 
 import app.gewerk.core.intake.Estimate;
+import app.gewerk.core.words.Refused;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.making.PdfPage;
+import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopService;
 import com.google.zxing.BarcodeFormat;
 import com.google.zxing.EncodeHintType;
@@ -33,8 +35,8 @@ class IntakePapers {
         this.shop = shop;
     }
 
-    byte[] ticket(long jobId, String address, boolean a6) {
-        Job job = jobs.job(jobId);
+    byte[] ticket(Here here, long jobId, String address, boolean a6) {
+        Job job = jobs.job(here, jobId);
         double width = a6 ? A6_WIDTH_MM : ROLL_MM;
         double margin = a6 ? 8 : 3;
         double code = a6 ? 42 : 26;
@@ -89,20 +91,20 @@ class IntakePapers {
                 }
             }
         } catch (WriterException tooLong) {
-            throw new IllegalArgumentException("The address of the job is too long for its code", tooLong);
+            throw new Refused("ticket.addressTooLong");
         }
     }
 
-    byte[] estimate(long jobId) {
-        Job job = jobs.job(jobId);
-        IntakeService.AtTheCounter known = intake.known(jobId);
+    byte[] estimate(Here here, long jobId) {
+        Job job = jobs.job(here, jobId);
+        IntakeService.AtTheCounter known = intake.known(here, jobId);
         Estimate estimate = known.estimate();
         String money = " " + known.currency();
         String title = "Estimate: " + job.maker() + " " + job.model();
         try (PdfPage page = new PdfPage(title)) {
-            page.heading(shop.shop().name());
+            page.heading(shop.shop(here).name());
             page.heading(title);
-            page.line("Tray " + job.trayNumber() + ", " + shop.today()
+            page.line("Tray " + job.trayNumber() + ", " + shop.today(here)
                     + (job.ownerName().isEmpty() ? "" : ", for " + job.ownerName()));
             page.space(3);
             page.line("You told us:");
@@ -115,7 +117,7 @@ class IntakePapers {
                     "Bench time %.0f to %.0f minutes at %s%s an hour; parts, landed, %.2f to %.2f%s.",
                     estimate.minutes().low(),
                     estimate.minutes().high(),
-                    shop.terms().terms().hourlyRate(),
+                    shop.terms(here).terms().hourlyRate(),
                     money,
                     estimate.parts().low(),
                     estimate.parts().high(),

@@ -8,8 +8,10 @@ import app.gewerk.core.intake.Estimate;
 import app.gewerk.core.intake.SerialRule;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
+import app.gewerk.core.words.Refusal;
+import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.device.DeviceService;
-import app.gewerk.server.http.FieldProblem;
 import app.gewerk.server.http.NotFound;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
@@ -29,7 +31,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -103,16 +104,17 @@ public class IntakeService {
 
     @Transactional
     public Job takeIn(Here here, Intake intake, Optional<String> key) {
-        NewJob job = checked(intake);
+        NewJob job = checked(here, intake);
         Set<String> hazards = hazards(intake);
-        return jobs.takeIn(here, job, key, id -> store.setHazards(here.shopId(), id, hazards));
+        return jobs.takeIn(here, job, key, id -> store.setHazards(here, id, hazards));
     }
 
     @Transactional
-    public Job correct(Here here, long jobId, int version, Intake intake) {
-        Job job = jobs.correct(here, jobId, version, checked(intake));
-        store.setHazards(here.shopId(), jobId, hazards(intake));
-        return job;
+    public Job correct(Here here, long jobId, int version, Intake intake, Optional<String> key) {
+        jobs.job(here, jobId);
+        NewJob job = checked(here, intake);
+        Set<String> hazards = hazards(intake);
+        return jobs.correct(here, jobId, version, job, key, id -> store.setHazards(here, id, hazards));
     }
 
     private Set<String> hazards(Intake intake) {
@@ -123,29 +125,32 @@ public class IntakeService {
         return chosen;
     }
 
-    private NewJob checked(Intake intake) {
-        List<FieldProblem.Field> wrong = new ArrayList<>();
+    private NewJob checked(Here here, Intake intake) {
+        List<Refusal> wrong = new ArrayList<>();
         if (tidy(intake.maker()).isEmpty()) {
-            wrong.add(new FieldProblem.Field("maker", "Type who made it, or \"unknown\""));
+            wrong.add(Refusal.of("intake.noMaker").at("maker"));
         }
         if (tidy(intake.model()).isEmpty()) {
-            wrong.add(new FieldProblem.Field("model", "Type the model from the rating plate, or what it is"));
+            wrong.add(Refusal.of("intake.noModel").at("model"));
         }
         if (tidy(intake.complaint()).isEmpty()) {
-            wrong.add(new FieldProblem.Field("complaint", "Write down what the owner says, in the owner's words"));
+            wrong.add(Refusal.of("intake.noComplaint").at("complaint"));
         }
         if (cautions.kinds().stream().noneMatch(k -> k.code().equals(intake.kind()))) {
-            wrong.add(new FieldProblem.Field("kind", "Pick what kind of machine it is"));
+            wrong.add(Refusal.of("intake.noKind").at("kind"));
         }
-        Optional<BigDecimal> price = price("newPrice", tidy(intake.newPrice()), wrong);
-        Optional<BigDecimal> wouldSpend = price("wouldSpend", tidy(intake.wouldSpend()), wrong);
+        Optional<BigDecimal> price = price(here, "newPrice", tidy(intake.newPrice()), wrong);
+        Optional<BigDecimal> wouldSpend = price(here, "wouldSpend", tidy(intake.wouldSpend()), wrong);
         if (!wrong.isEmpty()) {
-            throw new FieldProblem(wrong);
+            throw new Refused(wrong);
         }
         String maker = tidy(intake.maker());
         String model = tidy(intake.model());
         return new NewJob(
-                devices.known(intake.kind(), maker, model),
+                devices.known(here, intake.kind(), maker, model),
+                intake.kind(),
+                maker,
+                model,
                 maker + " " + model + ", " + cautions.kind(intake.kind()).words(),
                 tidy(intake.serial()),
                 tidy(intake.era()),
@@ -159,16 +164,17 @@ public class IntakeService {
                 tidy(intake.arrivedLike()),
                 price,
                 wouldSpend,
+                shop.shop(here).currency(),
                 Optional.ofNullable(intake.promisedOn()));
     }
 
-    private Optional<BigDecimal> price(String field, String typed, List<FieldProblem.Field> wrong) {
+    private Optional<BigDecimal> price(Here here, String field, String typed, List<Refusal> wrong) {
         if (typed.isEmpty()) {
             return Optional.empty();
         }
         if (!typed.matches("\\d{1,7}([.,]\\d{1,2})?")) {
-            wrong.add(new FieldProblem.Field(
-                    field, "Type the price as a number in " + shop.shop().currency() + ", for example 129.90"));
+            wrong.add(Refusal.of("intake.price", "currency", shop.shop(here).currency())
+                    .at(field));
             return Optional.empty();
         }
         return Optional.of(new BigDecimal(typed.replace(',', '.')).setScale(2, RoundingMode.UNNECESSARY));
@@ -179,14 +185,14 @@ public class IntakeService {
     }
 
     @Transactional(readOnly = true)
-    public List<JobCaution> cautions(long jobId) {
-        jobs.job(jobId);
+    public List<JobCaution> cautions(Here here, long jobId) {
+        jobs.job(here, jobId);
         Set<Operation> operations = EnumSet.allOf(Operation.class);
         operations.removeAll(Operation.said());
-        operations.addAll(store.aboutTo(jobId));
+        operations.addAll(store.aboutTo(here, jobId));
         Map<String, IntakeStore.Tick> ticks = new LinkedHashMap<>();
-        store.ticks(jobId).forEach(t -> ticks.put(t.caution(), t));
-        return cautions.of(store.hazards(jobId), operations).stream()
+        store.ticks(here, jobId).forEach(t -> ticks.put(t.caution(), t));
+        return cautions.of(store.hazards(here, jobId), operations).stream()
                 .map(c -> {
                     Optional<IntakeStore.Tick> tick = Optional.ofNullable(ticks.get(c.code()));
                     return new JobCaution(
@@ -205,8 +211,9 @@ public class IntakeService {
 
     /** Hazards noted for this job's machine. */
     @Transactional(readOnly = true)
-    public Set<String> hazards(long jobId) {
-        return store.hazards(jobId);
+    public Set<String> hazards(Here here, long jobId) {
+        jobs.job(here, jobId);
+        return store.hazards(here, jobId);
     }
 
     /**
@@ -215,48 +222,44 @@ public class IntakeService {
      */
     @Transactional
     public List<JobCaution> aboutTo(Here here, long jobId, Operation operation, boolean on) {
-        jobs.hold(jobId);
+        jobs.hold(here, jobId);
         if (operation.step().isPresent()) {
-            throw new IllegalArgumentException("\"" + operation.words() + "\" belongs to a step of its own");
+            throw new Refused("caution.ownStep", "operation", operation.words());
         }
-        Set<Operation> before = store.aboutTo(jobId);
+        Set<Operation> before = store.aboutTo(here, jobId);
         Set<Operation> operations = EnumSet.noneOf(Operation.class);
         operations.addAll(before);
         if (on ? operations.add(operation) : operations.remove(operation)) {
-            store.setAboutTo(jobId, operations);
+            store.setAboutTo(here, jobId, operations);
             jobs.write(
                     here,
                     jobId,
                     Step.OPEN,
                     operations.isEmpty()
-                            ? "Nothing out of the ordinary is about to be done"
-                            : "About to: "
-                                    + operations.stream().map(Operation::words).collect(Collectors.joining(", ")),
+                            ? Say.of("journal.aboutToNothing")
+                            : Say.of("journal.aboutTo", "operations", List.copyOf(operations)),
                     "",
                     Optional.of(before),
                     Optional.of(operations));
         }
-        return cautions(jobId);
+        return cautions(here, jobId);
     }
 
     /** Ticks a caution once; a second tick changes nothing. */
     @Transactional
     public List<JobCaution> tick(Here here, long jobId, String code) {
-        JobCaution caution = cautions(jobId).stream()
+        JobCaution caution = cautions(here, jobId).stream()
                 .filter(c -> c.code().equals(code))
                 .findFirst()
-                .orElseThrow(() -> new NotFound("This job has no caution called " + code));
-        if (store.tick(here.shopId(), jobId, code, here.personId(), clock.now())) {
+                .orElseThrow(() -> new NotFound("missing.caution", "code", code));
+        if (store.tick(here, jobId, code, clock.now())) {
             jobs.write(
                     here,
                     jobId,
                     caution.step().orElse(Step.OPEN),
-                    "Caution read: " + caution.words(),
-                    "",
-                    Optional.empty(),
-                    Optional.of(caution.text()));
+                    Say.of("journal.cautionRead", "caution", Say.of("caution." + code.replace('/', '.'))));
         }
-        return cautions(jobId);
+        return cautions(here, jobId);
     }
 
     /** A check of cord, plug and earth as it was recorded. */
@@ -268,15 +271,15 @@ public class IntakeService {
             OffsetDateTime at) {}
 
     @Transactional(readOnly = true)
-    public List<RecordedCheck> electricalChecks(long jobId) {
-        jobs.job(jobId);
-        return store.electricalChecks(jobId);
+    public List<RecordedCheck> electricalChecks(Here here, long jobId) {
+        jobs.job(here, jobId);
+        return store.electricalChecks(here, jobId);
     }
 
     @Transactional
     public List<RecordedCheck> recordCheck(
             Here here, long jobId, ElectricalCheck.Readings readings, String instrument) {
-        jobs.job(jobId);
+        jobs.job(here, jobId);
         ElectricalCheck result = ElectricalCheck.of(readings);
         store.addCheck(here, jobId, readings, instrument.strip(), result, clock.now());
         jobs.write(
@@ -284,32 +287,32 @@ public class IntakeService {
                 jobId,
                 Step.TAKE_IN,
                 result.safeToPower()
-                        ? "Cord, plug and earth looked at: nothing against powering it for a test"
-                        : "Cord, plug and earth: not to be powered. " + String.join(" ", result.findings()),
+                        ? Say.of("journal.cordSafe")
+                        : Say.of("journal.cordNotSafe", "findings", Say.inTurn(result.findings())),
                 "",
                 Optional.empty(),
                 Optional.of(readings));
-        return store.electricalChecks(jobId);
+        return store.electricalChecks(here, jobId);
     }
 
     /** Rules by which this shop reads serial numbers. */
     public record KnownRule(long id, SerialRule rule) {}
 
     @Transactional(readOnly = true)
-    public List<KnownRule> serialRules() {
-        return store.serialRules(shop.shop().id());
+    public List<KnownRule> serialRules(Here here) {
+        return store.serialRules(here);
     }
 
     @Transactional
     public List<KnownRule> addRule(Here here, SerialRule rule) {
         store.addRule(here, rule, clock.now());
-        return serialRules();
+        return serialRules(here);
     }
 
     @Transactional
-    public List<KnownRule> removeRule(long id) {
-        store.removeRule(shop.shop().id(), id);
-        return serialRules();
+    public List<KnownRule> removeRule(Here here, long id) {
+        store.removeRule(here, id);
+        return serialRules(here);
     }
 
     /**
@@ -321,31 +324,32 @@ public class IntakeService {
 
     @Transactional(readOnly = true)
     public AtTheCounter atTheCounter(
-            String kind, String maker, String model, String serial, String newPrice, String wouldSpend) {
-        DeviceService.Recall recall = devices.recall(kind, maker.strip(), model.strip());
+            Here here, String kind, String maker, String model, String serial, String newPrice, String wouldSpend) {
+        DeviceService.Recall recall = devices.recall(here, kind, maker.strip(), model.strip());
         Optional<String> era = serial.isBlank()
                 ? Optional.empty()
-                : store.serialRules(shop.shop().id()).stream()
+                : store.serialRules(here).stream()
                         .map(KnownRule::rule)
                         .filter(r -> r.maker().equalsIgnoreCase(maker.strip()))
                         .flatMap(r -> r.decode(serial).stream())
                         .findFirst()
                         .map(SerialRule.Era::words);
-        List<FieldProblem.Field> ignored = new ArrayList<>();
+        List<Refusal> ignored = new ArrayList<>();
         Estimate estimate = Estimate.of(
                 recall.history(),
                 recall.ofKind(),
-                shop.terms().terms(),
-                price("newPrice", newPrice.strip(), ignored),
-                price("wouldSpend", wouldSpend.strip(), ignored));
-        return new AtTheCounter(recall, era, estimate, shop.shop().currency());
+                shop.terms(here).terms(),
+                price(here, "newPrice", newPrice.strip(), ignored),
+                price(here, "wouldSpend", wouldSpend.strip(), ignored));
+        return new AtTheCounter(recall, era, estimate, shop.shop(here).currency());
     }
 
     /** The same for a job taken in. */
     @Transactional(readOnly = true)
-    public AtTheCounter known(long jobId) {
-        Job job = jobs.job(jobId);
+    public AtTheCounter known(Here here, long jobId) {
+        Job job = jobs.job(here, jobId);
         return atTheCounter(
+                here,
                 job.kind(),
                 job.maker(),
                 job.model(),
@@ -372,27 +376,28 @@ public class IntakeService {
      */
     @Transactional
     public Job ownerSays(Here here, long jobId, int version, OwnerSays says, String limitTyped) {
-        List<FieldProblem.Field> wrong = new ArrayList<>();
-        Optional<BigDecimal> limit = price("limit", limitTyped.strip(), wrong);
+        List<Refusal> wrong = new ArrayList<>();
+        Optional<BigDecimal> limit = price(here, "limit", limitTyped.strip(), wrong);
         if (!wrong.isEmpty()) {
-            throw new FieldProblem(wrong);
+            throw new Refused(wrong);
         }
         if (says == OwnerSays.AGREED && limit.isEmpty()) {
-            throw FieldProblem.of("limit", "Type up to how much the owner has agreed");
+            throw Refused.at("limit", "owner.limit");
         }
-        String upTo =
-                limit.map(l -> " up to " + l + " " + shop.shop().currency()).orElse("");
-        String line = switch (says) {
-            case ASKED -> "The owner was asked" + upTo;
-            case AGREED -> "The owner agrees" + upTo;
-            case DECLINED -> "The owner declines the repair";
+        Optional<Say> upTo = limit.map(l -> Say.money(l, shop.shop(here).currency()));
+        Say line = switch (says) {
+            case ASKED ->
+                upTo.map(l -> Say.of("journal.ownerAskedUpTo", "limit", l)).orElse(Say.of("journal.ownerAsked"));
+            case AGREED -> Say.of("journal.ownerAgrees", "limit", upTo.orElseThrow());
+            case DECLINED -> Say.of("journal.ownerDeclines");
         };
         Job job = jobs.ownerSays(here, jobId, version, says.toString(), limit, line);
         if (says == OwnerSays.ASKED && job.place() == Place.ON_THE_BENCH) {
-            return jobs.move(here, jobId, job.version(), Place.WAITING_FOR_ANSWER, "the owner's word", line);
+            return jobs.move(
+                    here, jobId, job.version(), Place.WAITING_FOR_ANSWER, Optional.of(Say.of("ownersWord")), "");
         }
         if (says == OwnerSays.AGREED && job.place() == Place.WAITING_FOR_ANSWER) {
-            return jobs.move(here, jobId, job.version(), Place.ON_THE_BENCH, "", line);
+            return jobs.move(here, jobId, job.version(), Place.ON_THE_BENCH, Optional.empty(), "");
         }
         return job;
     }

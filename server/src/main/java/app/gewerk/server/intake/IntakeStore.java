@@ -16,6 +16,8 @@ import app.gewerk.core.intake.SerialRule;
 import app.gewerk.server.intake.IntakeService.KnownRule;
 import app.gewerk.server.intake.IntakeService.RecordedCheck;
 import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.StoredJson;
+import app.gewerk.server.shop.StoredSay;
 import java.time.OffsetDateTime;
 import java.util.Arrays;
 import java.util.Collection;
@@ -25,42 +27,47 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.jooq.DSLContext;
+import org.jooq.JSONB;
 import org.springframework.stereotype.Repository;
 
 @Repository
 class IntakeStore {
     private final DSLContext sql;
+    private final StoredJson json;
 
-    IntakeStore(DSLContext sql) {
+    IntakeStore(DSLContext sql, StoredJson json) {
         this.sql = sql;
+        this.json = json;
     }
 
     record Tick(String caution, String by, OffsetDateTime at) {}
 
-    void setHazards(long shopId, long jobId, Collection<String> hazards) {
-        sql.deleteFrom(JOB_HAZARD).where(JOB_HAZARD.JOB_ID.eq(jobId)).execute();
+    void setHazards(Here here, long jobId, Collection<String> hazards) {
+        sql.deleteFrom(JOB_HAZARD)
+                .where(JOB_HAZARD.SHOP_ID.eq(here.shopId()), JOB_HAZARD.JOB_ID.eq(jobId))
+                .execute();
         for (String hazard : hazards) {
             sql.insertInto(JOB_HAZARD)
-                    .set(JOB_HAZARD.SHOP_ID, shopId)
+                    .set(JOB_HAZARD.SHOP_ID, here.shopId())
                     .set(JOB_HAZARD.JOB_ID, jobId)
                     .set(JOB_HAZARD.HAZARD, hazard)
                     .execute();
         }
     }
 
-    Set<String> hazards(long jobId) {
+    Set<String> hazards(Here here, long jobId) {
         return new LinkedHashSet<>(sql.select(JOB_HAZARD.HAZARD)
                 .from(JOB_HAZARD)
-                .where(JOB_HAZARD.JOB_ID.eq(jobId))
+                .where(JOB_HAZARD.SHOP_ID.eq(here.shopId()), JOB_HAZARD.JOB_ID.eq(jobId))
                 .orderBy(JOB_HAZARD.HAZARD)
                 .fetch(r -> r.value1()));
     }
 
-    Set<Operation> aboutTo(long jobId) {
+    Set<Operation> aboutTo(Here here, long jobId) {
         Set<Operation> operations = EnumSet.noneOf(Operation.class);
         sql.select(JOB.ABOUT_TO)
                 .from(JOB)
-                .where(JOB.ID.eq(jobId))
+                .where(JOB.SHOP_ID.eq(here.shopId()), JOB.ID.eq(jobId))
                 .fetchOptional(r -> r.value1())
                 .ifPresent(words -> Arrays.stream(words)
                         .map(w -> Wire.parse(Operation.class, w))
@@ -68,29 +75,29 @@ class IntakeStore {
         return operations;
     }
 
-    void setAboutTo(long jobId, Set<Operation> operations) {
+    void setAboutTo(Here here, long jobId, Set<Operation> operations) {
         sql.update(JOB)
                 .set(JOB.ABOUT_TO, operations.stream().map(String::valueOf).toArray(String[]::new))
-                .where(JOB.ID.eq(jobId))
+                .where(JOB.SHOP_ID.eq(here.shopId()), JOB.ID.eq(jobId))
                 .execute();
     }
 
-    List<Tick> ticks(long jobId) {
+    List<Tick> ticks(Here here, long jobId) {
         return sql.select(CAUTION_TICK.CAUTION, PERSON.NAME, CAUTION_TICK.TICKED_AT)
                 .from(CAUTION_TICK)
                 .join(PERSON)
-                .on(PERSON.ID.eq(CAUTION_TICK.TICKED_BY))
-                .where(CAUTION_TICK.JOB_ID.eq(jobId))
+                .on(PERSON.SHOP_ID.eq(CAUTION_TICK.SHOP_ID), PERSON.ID.eq(CAUTION_TICK.TICKED_BY))
+                .where(CAUTION_TICK.SHOP_ID.eq(here.shopId()), CAUTION_TICK.JOB_ID.eq(jobId))
                 .fetch(r -> new Tick(r.value1(), r.value2(), r.value3()));
     }
 
     /** False when it was ticked before. */
-    boolean tick(long shopId, long jobId, String caution, long personId, OffsetDateTime now) {
+    boolean tick(Here here, long jobId, String caution, OffsetDateTime now) {
         return sql.insertInto(CAUTION_TICK)
                         .set(CAUTION_TICK.JOB_ID, jobId)
-                        .set(CAUTION_TICK.SHOP_ID, shopId)
+                        .set(CAUTION_TICK.SHOP_ID, here.shopId())
                         .set(CAUTION_TICK.CAUTION, caution)
-                        .set(CAUTION_TICK.TICKED_BY, personId)
+                        .set(CAUTION_TICK.TICKED_BY, here.personId())
                         .set(CAUTION_TICK.TICKED_AT, now)
                         .onConflictDoNothing()
                         .execute()
@@ -110,18 +117,18 @@ class IntakeStore {
                 .set(ELECTRICAL_CHECK.INSULATION_MEGOHM, read.insulationMegohm().orElse(null))
                 .set(ELECTRICAL_CHECK.INSTRUMENT, instrument)
                 .set(ELECTRICAL_CHECK.SAFE_TO_POWER, result.safeToPower())
-                .set(ELECTRICAL_CHECK.SAID, String.join("\n", result.findings()))
+                .set(ELECTRICAL_CHECK.FINDINGS, JSONB.valueOf(json.written(StoredSay.All.of(result.findings()))))
                 .set(ELECTRICAL_CHECK.CHECKED_BY, here.personId())
                 .set(ELECTRICAL_CHECK.CHECKED_AT, now)
                 .execute();
     }
 
-    List<RecordedCheck> electricalChecks(long jobId) {
+    List<RecordedCheck> electricalChecks(Here here, long jobId) {
         return sql.select(ELECTRICAL_CHECK.asterisk(), PERSON.NAME)
                 .from(ELECTRICAL_CHECK)
                 .join(PERSON)
-                .on(PERSON.ID.eq(ELECTRICAL_CHECK.CHECKED_BY))
-                .where(ELECTRICAL_CHECK.JOB_ID.eq(jobId))
+                .on(PERSON.SHOP_ID.eq(ELECTRICAL_CHECK.SHOP_ID), PERSON.ID.eq(ELECTRICAL_CHECK.CHECKED_BY))
+                .where(ELECTRICAL_CHECK.SHOP_ID.eq(here.shopId()), ELECTRICAL_CHECK.JOB_ID.eq(jobId))
                 .orderBy(ELECTRICAL_CHECK.ID)
                 .fetch(r -> new RecordedCheck(
                         new Readings(
@@ -135,18 +142,16 @@ class IntakeStore {
                         r.get(ELECTRICAL_CHECK.INSTRUMENT),
                         new ElectricalCheck(
                                 r.get(ELECTRICAL_CHECK.SAFE_TO_POWER),
-                                r.get(ELECTRICAL_CHECK.SAID)
-                                        .lines()
-                                        .filter(l -> !l.isEmpty())
-                                        .toList()),
+                                json.read(r.get(ELECTRICAL_CHECK.FINDINGS).data(), StoredSay.All.class)
+                                        .told()),
                         r.get(PERSON.NAME),
                         r.get(ELECTRICAL_CHECK.CHECKED_AT)));
     }
 
-    List<KnownRule> serialRules(long shopId) {
+    List<KnownRule> serialRules(Here here) {
         return sql.select(SERIAL_RULE.ID, SERIAL_RULE.MAKER, SERIAL_RULE.PATTERN, SERIAL_RULE.YEARS_FROM)
                 .from(SERIAL_RULE)
-                .where(SERIAL_RULE.SHOP_ID.eq(shopId))
+                .where(SERIAL_RULE.SHOP_ID.eq(here.shopId()))
                 .orderBy(SERIAL_RULE.MAKER, SERIAL_RULE.ID)
                 .fetch(r -> new KnownRule(r.value1(), new SerialRule(r.value2(), r.value3(), r.value4())));
     }
@@ -165,9 +170,9 @@ class IntakeStore {
                 .execute();
     }
 
-    void removeRule(long shopId, long id) {
+    void removeRule(Here here, long id) {
         sql.deleteFrom(SERIAL_RULE)
-                .where(SERIAL_RULE.SHOP_ID.eq(shopId), SERIAL_RULE.ID.eq(id))
+                .where(SERIAL_RULE.SHOP_ID.eq(here.shopId()), SERIAL_RULE.ID.eq(id))
                 .execute();
     }
 }

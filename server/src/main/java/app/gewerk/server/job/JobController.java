@@ -3,6 +3,7 @@ package app.gewerk.server.job;
 import app.gewerk.core.AtMost;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.shop.Here;
 import java.util.List;
 import java.util.Optional;
@@ -34,24 +35,25 @@ class JobController {
     record Note(Step step, @AtMost(20_000) @Nullable String what, boolean done) {}
 
     @GetMapping("/rack")
-    List<JobService.Shelf> rack() {
-        return jobs.rack();
+    List<JobService.Shelf> rack(Here here) {
+        return jobs.rack(here);
     }
 
     /** Jobs holding all the words, newest first; {@code before} is the last number of the page before. */
     @GetMapping
-    List<JobService.Tray> find(@RequestParam String find, @RequestParam(required = false) @Nullable Long before) {
-        return jobs.find(find, Optional.ofNullable(before));
+    List<JobService.Tray> find(
+            Here here, @RequestParam String find, @RequestParam(required = false) @Nullable Long before) {
+        return jobs.find(here, find, Optional.ofNullable(before));
     }
 
     @GetMapping("/{id}")
-    JobService.Job job(@PathVariable long id) {
-        return jobs.job(id);
+    JobService.Job job(Here here, @PathVariable long id) {
+        return jobs.job(here, id);
     }
 
     @PostMapping("/{id}/move")
     JobService.Job move(Here here, @PathVariable long id, @RequestBody Move move) {
-        return jobs.move(here, id, move.version(), move.place(), text(move.waitsFor()), text(move.why()));
+        return jobs.move(here, id, move.version(), move.place(), waitsFor(move.waitsFor()), text(move.why()));
     }
 
     @PostMapping("/{id}/note")
@@ -71,18 +73,27 @@ class JobController {
 
     /** Asked for every second by whoever has the job open. */
     @GetMapping("/{id}/pulse")
-    Pulse pulse(@PathVariable long id) {
-        return new Pulse(jobs.pulse(id));
+    Pulse pulse(Here here, @PathVariable long id) {
+        return new Pulse(jobs.pulse(here, id));
     }
 
     @PostMapping("/{id}/bench-minutes")
-    JobService.Job benchMinutes(Here here, @PathVariable long id, @RequestBody BenchMinutes spent) {
-        return jobs.benchMinutes(here, id, Optional.ofNullable(spent.from()), spent.minutes());
+    JobService.Job benchMinutes(
+            Here here,
+            @PathVariable long id,
+            @RequestBody BenchMinutes spent,
+            @RequestHeader(name = "Idempotency-Key", required = false) @Nullable String key) {
+        return jobs.benchMinutes(
+                here, id, Optional.ofNullable(spent.from()), spent.minutes(), Optional.ofNullable(key));
     }
 
     @GetMapping("/{id}/journal")
-    List<JobService.JournalEntry> journal(@PathVariable long id) {
-        return jobs.journal(id);
+    List<JobService.JournalEntry> journal(Here here, @PathVariable long id) {
+        return jobs.journal(here, id);
+    }
+
+    private static Optional<Say> waitsFor(@Nullable String typed) {
+        return Optional.of(text(typed).strip()).filter(t -> !t.isEmpty()).map(Say::typed);
     }
 
     private static String text(@Nullable String text) {

@@ -2,15 +2,16 @@ package app.gewerk.server.job;
 
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
-import app.gewerk.server.http.FieldProblem;
+import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.http.NotFound;
 import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobStore.Part;
 import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
-import app.gewerk.server.shop.ShopService;
+import app.gewerk.server.shop.StoredJson;
 import java.math.BigDecimal;
-import java.time.Duration;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.Arrays;
@@ -20,34 +21,31 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.LongConsumer;
-import org.jooq.JSONB;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.databind.json.JsonMapper;
 
 /** The job itself: its place in the rack, its steps, and the journal that every change is written to. */
 @Service
 public class JobService {
     private static final int FOUND_AT_ONCE = 30;
-    /** Longer than asking a seller takes, patience and all. */
-    private static final Duration ORDERING = Duration.ofSeconds(30);
 
     private final JobStore store;
     private final SavedOnceStore savedOnce;
-    private final ShopService shop;
     private final ShopClock clock;
-    private final JsonMapper json;
+    private final StoredJson json;
 
-    JobService(JobStore store, SavedOnceStore savedOnce, ShopService shop, ShopClock clock, JsonMapper json) {
+    JobService(JobStore store, SavedOnceStore savedOnce, ShopClock clock, StoredJson json) {
         this.store = store;
         this.savedOnce = savedOnce;
-        this.shop = shop;
         this.clock = clock;
         this.json = json;
     }
 
     public record NewJob(
             long machineModelId,
+            String kind,
+            String maker,
+            String model,
             String machineWords,
             String serial,
             String era,
@@ -61,7 +59,13 @@ public class JobService {
             String arrivedLike,
             Optional<BigDecimal> newPrice,
             Optional<BigDecimal> wouldSpend,
-            Optional<LocalDate> promisedOn) {}
+            String currency,
+            Optional<LocalDate> promisedOn) {
+        /** "Vantorel Slidewell 24". */
+        String machine() {
+            return maker + " " + model;
+        }
+    }
 
     /** What the owner was asked and said: {@code asked}, {@code agreed}, {@code declined}, or nothing yet. */
     public record OwnerWord(String word, Optional<BigDecimal> limit, OffsetDateTime at) {}
@@ -91,7 +95,7 @@ public class JobService {
             Optional<Integer> benchMinutes,
             List<String> opened,
             Place place,
-            String waitsFor,
+            Optional<Say> waitsFor,
             List<Step> stepsDone,
             int version,
             int listenVersion,
@@ -106,7 +110,7 @@ public class JobService {
             String machine,
             String complaint,
             String ownerName,
-            String waitsFor,
+            Optional<Say> waitsFor,
             Optional<LocalDate> promisedOn,
             Place place,
             Optional<Step> nextStep) {}
@@ -114,14 +118,13 @@ public class JobService {
     /** @param count how many stand there; not counted for those put away, of which only the last are shown */
     public record Shelf(Place place, String words, Optional<Integer> count, List<Tray> trays) {}
 
-    public record JournalEntry(OffsetDateTime at, String person, Step step, String what, String why) {}
+    public record JournalEntry(OffsetDateTime at, String person, Step step, Say what, String why) {}
 
     /** The whole rack: two statements, whatever stands in it. */
     @Transactional(readOnly = true)
-    public List<Shelf> rack() {
-        long shopId = shop.shop().id();
-        Map<Place, Integer> counts = store.counts(shopId);
-        List<Tray> trays = store.rack(shopId);
+    public List<Shelf> rack(Here here) {
+        Map<Place, Integer> counts = store.counts(here);
+        List<Tray> trays = store.rack(here);
         return Arrays.stream(Place.values())
                 .map(place -> new Shelf(
                         place,
@@ -132,18 +135,21 @@ public class JobService {
     }
 
     @Transactional(readOnly = true)
-    public List<Tray> find(String text, Optional<Long> before) {
+    public List<Tray> find(Here here, String text, Optional<Long> before) {
         List<String> words = Arrays.stream(text.strip().toLowerCase(Locale.ROOT).split("\\s+"))
                 .filter(w -> !w.isEmpty())
                 .limit(8)
                 .toList();
-        return store.find(shop.shop().id(), words, before, FOUND_AT_ONCE);
+        return store.find(here, words, before, FOUND_AT_ONCE);
     }
 
     @Transactional(readOnly = true)
-    public Job job(long jobId) {
-        return store.job(shop.shop().id(), jobId)
-                .orElseThrow(() -> new NotFound("There is no job number " + jobId + " here"));
+    public Job job(Here here, long jobId) {
+        return store.job(here, jobId).orElseThrow(() -> noJob(jobId));
+    }
+
+    private static NotFound noJob(long jobId) {
+        return new NotFound("missing.job", "number", jobId);
     }
 
     /**
@@ -153,31 +159,53 @@ public class JobService {
      */
     @Transactional
     public Job takeIn(Here here, NewJob job, Optional<String> key, LongConsumer alsoKept) {
-        long id = savedOnce.once(here.shopId(), key, "takeIn", clock.now(), () -> {
-            int tray = store.freeTray(here.shopId());
-            long made = store.insert(here.shopId(), job, tray, clock.now(), findText(job));
+        long id = savedOnce.once(here, key, "takeIn", clock.now(), () -> {
+            int tray = store.freeTray(here);
+            long made = store.insert(here, job, tray, clock.now(), findText(job));
             write(
                     here,
                     made,
                     Step.TAKE_IN,
-                    "Taken in as tray " + tray + ": " + job.machineWords(),
+                    Say.of(
+                            "journal.takenIn",
+                            "tray",
+                            tray,
+                            "machine",
+                            job.machine(),
+                            "kind",
+                            Say.of("kind." + job.kind())),
                     "",
                     Optional.empty(),
                     Optional.of(job));
             alsoKept.accept(made);
             return made;
         });
-        return job(id);
+        return job(here, id);
     }
 
+    /** @param alsoKept what else belongs to the save, given the job's number */
     @Transactional
-    public Job correct(Here here, long jobId, int version, NewJob job) {
-        Job before = job(jobId);
-        if (!store.update(jobId, version, job, findText(job))) {
-            throw new Stale(job(jobId));
+    public Job correct(Here here, long jobId, int version, NewJob job, Optional<String> key, LongConsumer alsoKept) {
+        job(here, jobId);
+        return savedOnce.once(
+                here,
+                key,
+                "correct/" + jobId,
+                clock.now(),
+                () -> {
+                    keep(here, jobId, version, job);
+                    alsoKept.accept(jobId);
+                    return job(here, jobId);
+                },
+                () -> job(here, jobId));
+    }
+
+    private void keep(Here here, long jobId, int version, NewJob job) {
+        Job before = job(here, jobId);
+        if (!store.update(here, jobId, version, job, findText(job))) {
+            throw new Stale(job(here, jobId));
         }
-        write(here, jobId, Step.TAKE_IN, "Corrected what was taken in", "", Optional.of(before), Optional.of(job));
-        return job(jobId);
+        write(here, jobId, Step.TAKE_IN, Say.of("journal.corrected"), "", Optional.of(before), Optional.of(job));
     }
 
     private static String findText(NewJob job) {
@@ -190,32 +218,32 @@ public class JobService {
 
     /** Moves the tray, with why. A job taken out of "put away" gets a free tray again. */
     @Transactional
-    public Job move(Here here, long jobId, int version, Place place, String waitsFor, String why) {
-        Job job = job(jobId);
+    public Job move(Here here, long jobId, int version, Place place, Optional<Say> waitsFor, String why) {
+        Job job = job(here, jobId);
         if (job.version() != version) {
             throw new Stale(job);
         }
         job.place().requireMoveTo(place);
-        int tray = job.place().holdsTray() || !place.holdsTray() ? job.trayNumber() : store.freeTray(here.shopId());
-        if (!store.move(jobId, version, place, tray, waitsFor.strip(), clock.now())) {
-            throw new Stale(job(jobId));
+        int tray = job.place().holdsTray() || !place.holdsTray() ? job.trayNumber() : store.freeTray(here);
+        if (!store.move(here, jobId, version, place, tray, waitsFor, clock.now())) {
+            throw new Stale(job(here, jobId));
         }
         write(
                 here,
                 jobId,
                 place == Place.PUT_AWAY ? Step.HAND_BACK : Step.CHOOSE,
-                "Moved from \"" + job.place().words() + "\" to \"" + place.words() + "\""
-                        + (waitsFor.isBlank() ? "" : ", waits for " + waitsFor.strip()),
+                waitsFor.map(w -> Say.of("journal.movedWaiting", "from", job.place(), "to", place, "waitsFor", w))
+                        .orElseGet(() -> Say.of("journal.moved", "from", job.place(), "to", place)),
                 why,
                 Optional.of(job.place()),
                 Optional.of(place));
-        return job(jobId);
+        return job(here, jobId);
     }
 
     /** The job, held against other saves until the transaction ends; refused when it is not at the expected version. */
-    public Job lock(long jobId, int version) {
-        store.lock(jobId);
-        Job job = job(jobId);
+    public Job lock(Here here, long jobId, int version) {
+        store.lock(here, jobId);
+        Job job = job(here, jobId);
         if (job.version() != version) {
             throw new Stale(job);
         }
@@ -224,31 +252,31 @@ public class JobService {
 
     /** Changes what a tray waits for where it stands. */
     @Transactional
-    public void waitFor(long jobId, int version, String waitsFor) {
-        if (!store.waitFor(jobId, version, waitsFor)) {
-            throw new Stale(job(jobId));
+    public void waitFor(Here here, long jobId, int version, Optional<Say> waitsFor) {
+        if (!store.waitFor(here, jobId, version, waitsFor)) {
+            throw new Stale(job(here, jobId));
         }
     }
 
     /** Writes down what was done in a step, and marks the step done when it is. */
     @Transactional
     public Job note(Here here, long jobId, Step step, String what, boolean done, Optional<String> key) {
-        job(jobId);
+        job(here, jobId);
         String text = what.strip();
         if (text.isEmpty() && !done) {
-            throw FieldProblem.of("what", "Write a line on what was done");
+            throw Refused.at("what", "job.noteEmpty");
         }
-        savedOnce.once(here.shopId(), key, "note/" + jobId, clock.now(), () -> {
+        savedOnce.once(here, key, "note/" + jobId, clock.now(), () -> {
             if (done) {
-                store.markDone(jobId, step);
+                store.markDone(here, jobId, step);
             }
-            return write(here, jobId, step, text.isEmpty() ? "Done" : text, "", Optional.empty(), Optional.empty());
+            return write(here, jobId, step, text.isEmpty() ? Say.of("journal.done") : Say.typed(text));
         });
-        return job(jobId);
+        return job(here, jobId);
     }
 
-    public void markDone(long jobId, Step step) {
-        store.markDone(jobId, step);
+    public void markDone(Here here, long jobId, Step step) {
+        store.markDone(here, jobId, step);
     }
 
     /**
@@ -256,18 +284,18 @@ public class JobService {
      * somebody has done something.
      */
     @Transactional(readOnly = true)
-    public long pulse(long jobId) {
-        return store.lastJournal(jobId);
+    public long pulse(Here here, long jobId) {
+        return store.lastJournal(here, jobId).orElseThrow(() -> noJob(jobId));
     }
 
     /** Keeps what the owner was asked or has said. */
     @Transactional
-    public Job ownerSays(Here here, long jobId, int version, String word, Optional<BigDecimal> limit, String line) {
-        if (!store.ownerSays(jobId, version, word, limit, clock.now())) {
-            throw new Stale(job(jobId));
+    public Job ownerSays(Here here, long jobId, int version, String word, Optional<BigDecimal> limit, Say line) {
+        if (!store.ownerSays(here, jobId, version, word, limit, clock.now())) {
+            throw new Stale(job(here, jobId));
         }
-        write(here, jobId, Step.TAKE_IN, line, "", Optional.empty(), Optional.empty());
-        return job(jobId);
+        write(here, jobId, Step.TAKE_IN, line);
+        return job(here, jobId);
     }
 
     /**
@@ -276,85 +304,77 @@ public class JobService {
      * @param from what stood there when somebody began to change it
      */
     @Transactional
-    public Job benchMinutes(Here here, long jobId, Optional<Integer> from, int minutes) {
-        store.lock(jobId);
-        Job before = job(jobId);
+    public Job benchMinutes(Here here, long jobId, Optional<Integer> from, int minutes, Optional<String> key) {
+        return savedOnce.once(
+                here,
+                key,
+                "minutes/" + jobId,
+                clock.now(),
+                () -> keepMinutes(here, jobId, from, minutes),
+                () -> job(here, jobId));
+    }
+
+    private Job keepMinutes(Here here, long jobId, Optional<Integer> from, int minutes) {
+        store.lock(here, jobId);
+        Job before = job(here, jobId);
         if (!before.benchMinutes().equals(from)) {
             throw new Stale(before);
         }
         if (minutes < 0 || minutes > 100_000) {
-            throw FieldProblem.of("minutes", "Type the minutes at the bench as a whole number");
+            throw Refused.at("minutes", "job.minutes");
         }
-        store.benchMinutes(jobId, minutes);
+        store.benchMinutes(here, jobId, minutes);
         write(
                 here,
                 jobId,
                 Step.HAND_BACK,
-                minutes + " minutes at the bench",
+                Say.of("journal.benchMinutes", "minutes", minutes),
                 "",
                 Optional.of(before.benchMinutes()),
                 Optional.of(minutes));
-        return job(jobId);
+        return job(here, jobId);
     }
 
     /** Sets which openings are off; call where the version of what was heard has been raised. */
-    public void setOpened(long jobId, Set<String> opened) {
-        store.setOpened(jobId, opened);
+    public void setOpened(Here here, long jobId, Set<String> opened) {
+        store.setOpened(here, jobId, opened);
     }
 
     /** Notes that one more opening is off. Whoever listens meanwhile is told, for it changes what to check next. */
-    public void addOpened(long jobId, String opening) {
-        store.addOpened(jobId, opening);
+    public void addOpened(Here here, long jobId, String opening) {
+        store.addOpened(here, jobId, opening);
     }
 
     /** Holds the job against other saves of the same kind until the transaction ends. */
-    public void hold(long jobId) {
-        store.lock(jobId);
-        job(jobId);
-    }
-
-    /**
-     * Claims the job for an order about to be placed with a seller; refused when it is not at the expected version, or
-     * somebody else is ordering for it.
-     */
-    @Transactional
-    public Job claimForOrder(long jobId, int version, String key) {
-        Job job = lock(jobId, version);
-        if (!store.claimForOrder(jobId, key, clock.now(), clock.now().plus(ORDERING))) {
-            throw new Stale(job);
-        }
-        return job;
-    }
-
-    /** Ends the claim, whether an order was placed or not. */
-    public void releaseOrder(long jobId) {
-        store.releaseOrder(jobId);
+    public Job hold(Here here, long jobId) {
+        store.lock(here, jobId);
+        return job(here, jobId);
     }
 
     /** Raises the version of what was heard; refused when somebody else saved in between. */
-    public boolean raiseListenVersion(long jobId, int expected) {
-        return store.raise(jobId, Part.LISTEN, expected);
+    public boolean raiseListenVersion(Here here, long jobId, int expected) {
+        return store.raise(here, jobId, Part.LISTEN, expected);
     }
 
     /** Raises the version of the gear's readings; refused when somebody else saved in between. */
-    public boolean raiseGearVersion(long jobId, int expected) {
-        return store.raise(jobId, Part.GEAR, expected);
+    public boolean raiseGearVersion(Here here, long jobId, int expected) {
+        return store.raise(here, jobId, Part.GEAR, expected);
+    }
+
+    /** Writes a line of the journal on something that has no before and after. */
+    public long write(Here here, long jobId, Step step, Say what) {
+        return write(here, jobId, step, what, "", Optional.empty(), Optional.empty());
     }
 
     /** Writes a line of the journal in the transaction of the change itself. */
-    public long write(
-            Here here, long jobId, Step step, String what, String why, Optional<?> before, Optional<?> after) {
+    public long write(Here here, long jobId, Step step, Say what, String why, Optional<?> before, Optional<?> after) {
         JournalEntry entry = new JournalEntry(clock.now(), here.personName(), step, what, why.strip());
-        return store.write(here.shopId(), jobId, entry, here.personId(), before.map(this::json), after.map(this::json));
-    }
-
-    private JSONB json(Object value) {
-        return JSONB.valueOf(json.writeValueAsString(value));
+        return store.write(here, jobId, entry, before.map(json::evidence), after.map(json::evidence));
     }
 
     @Transactional(readOnly = true)
-    public List<JournalEntry> journal(long jobId) {
-        job(jobId);
-        return store.journal(jobId);
+    public List<JournalEntry> journal(Here here, long jobId) {
+        job(here, jobId);
+        return store.journal(here, jobId);
     }
 }

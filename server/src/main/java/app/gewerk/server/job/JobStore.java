@@ -6,11 +6,12 @@ import static app.gewerk.server.db.Tables.MACHINE_MODEL;
 import static app.gewerk.server.db.Tables.PERSON;
 import static org.jooq.impl.DSL.all;
 import static org.jooq.impl.DSL.arrayAppend;
+import static org.jooq.impl.DSL.coalesce;
 import static org.jooq.impl.DSL.count;
+import static org.jooq.impl.DSL.field;
 import static org.jooq.impl.DSL.inline;
 import static org.jooq.impl.DSL.left;
 import static org.jooq.impl.DSL.max;
-import static org.jooq.impl.DSL.noCondition;
 import static org.jooq.impl.DSL.rowNumber;
 import static org.jooq.impl.DSL.select;
 import static org.jooq.impl.DSL.val;
@@ -18,11 +19,14 @@ import static org.jooq.impl.DSL.val;
 import app.gewerk.core.Wire;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.job.JobService.JournalEntry;
 import app.gewerk.server.job.JobService.NewJob;
 import app.gewerk.server.job.JobService.OwnerWord;
 import app.gewerk.server.job.JobService.Tray;
+import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.StoredJson;
 import java.math.BigDecimal;
 import java.time.OffsetDateTime;
 import java.util.Arrays;
@@ -38,6 +42,7 @@ import org.jooq.Field;
 import org.jooq.JSONB;
 import org.jooq.Record;
 import org.jooq.TableField;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Repository;
 
 @Repository
@@ -48,9 +53,11 @@ class JobStore {
     private static final Condition IN_THE_RACK = JOB.PLACE.ne(inline(Place.PUT_AWAY.toString()));
 
     private final DSLContext sql;
+    private final StoredJson json;
 
-    JobStore(DSLContext sql) {
+    JobStore(DSLContext sql, StoredJson json) {
         this.sql = sql;
+        this.json = json;
     }
 
     /** Parts of a job with a version of their own. */
@@ -60,23 +67,22 @@ class JobStore {
     }
 
     /** Lowest tray number not in the rack; call under the shop's lock. */
-    int freeTray(long shopId) {
-        sql.execute("select pg_advisory_xact_lock(7461, ?)", (int) shopId);
+    int freeTray(Here here) {
+        sql.execute("select pg_advisory_xact_lock(7461, ?)", (int) here.shopId());
         return sql.fetchSingle("""
                         select min(n) from generate_series(1, 1 + (select count(*)::int from job
                           where shop_id = ? and place <> 'putAway')) n
                         where not exists (select 1 from job
                           where shop_id = ? and tray_number = n and place <> 'putAway')
-                        """, shopId, shopId).get(0, Integer.class);
+                        """, here.shopId(), here.shopId()).get(0, Integer.class);
     }
 
-    long insert(long shopId, NewJob job, int tray, OffsetDateTime now, String findText) {
+    long insert(Here here, NewJob job, int tray, OffsetDateTime now, String findText) {
         return sql.insertInto(JOB)
-                .set(JOB.SHOP_ID, shopId)
+                .set(JOB.SHOP_ID, here.shopId())
                 .set(JOB.TRAY_NUMBER, tray)
                 .set(taken(job, findText))
                 .set(JOB.PLACE, Place.ON_THE_BENCH.toString())
-                .set(JOB.WAITS_FOR, "")
                 .set(JOB.STEPS_DONE, new String[] {Step.TAKE_IN.toString()})
                 .set(JOB.TAKEN_IN_AT, now)
                 .set(JOB.MOVED_AT, now)
@@ -101,134 +107,124 @@ class JobStore {
         columns.put(JOB.ARRIVED_LIKE, job.arrivedLike());
         columns.put(JOB.NEW_PRICE, job.newPrice().orElse(null));
         columns.put(JOB.WOULD_SPEND, job.wouldSpend().orElse(null));
+        columns.put(JOB.CURRENCY, job.currency());
         columns.put(JOB.PROMISED_ON, job.promisedOn().orElse(null));
         columns.put(JOB.FIND_TEXT, findText);
         return columns;
     }
 
-    boolean update(long jobId, int version, NewJob job, String findText) {
+    boolean update(Here here, long jobId, int version, NewJob job, String findText) {
         return sql.update(JOB)
                         .set(taken(job, findText))
                         .set(JOB.VERSION, JOB.VERSION.plus(1))
-                        .where(JOB.ID.eq(jobId), JOB.VERSION.eq(version))
+                        .where(at(here, jobId), JOB.VERSION.eq(version))
                         .execute()
                 == 1;
     }
 
-    boolean move(long jobId, int version, Place place, int tray, String waitsFor, OffsetDateTime now) {
+    boolean move(
+            Here here, long jobId, int version, Place place, int tray, Optional<Say> waitsFor, OffsetDateTime now) {
         return sql.update(JOB)
                         .set(JOB.PLACE, place.toString())
                         .set(JOB.TRAY_NUMBER, tray)
-                        .set(JOB.WAITS_FOR, waitsFor)
+                        .set(JOB.WAITS_FOR, kept(waitsFor))
                         .set(JOB.MOVED_AT, now)
                         .set(JOB.VERSION, JOB.VERSION.plus(1))
-                        .where(JOB.ID.eq(jobId), JOB.VERSION.eq(version))
+                        .where(at(here, jobId), JOB.VERSION.eq(version))
                         .execute()
                 == 1;
     }
 
-    void lock(long jobId) {
-        sql.select(JOB.ID).from(JOB).where(JOB.ID.eq(jobId)).forUpdate().execute();
+    private @Nullable JSONB kept(Optional<Say> told) {
+        return told.map(t -> JSONB.valueOf(json.written(t))).orElse(null);
     }
 
-    boolean waitFor(long jobId, int version, String waitsFor) {
+    private Optional<Say> told(@Nullable JSONB kept) {
+        return Optional.ofNullable(kept).map(k -> json.told(k.data()));
+    }
+
+    private static Condition at(Here here, long jobId) {
+        return JOB.SHOP_ID.eq(here.shopId()).and(JOB.ID.eq(jobId));
+    }
+
+    void lock(Here here, long jobId) {
+        sql.select(JOB.ID).from(JOB).where(at(here, jobId)).forUpdate().execute();
+    }
+
+    boolean waitFor(Here here, long jobId, int version, Optional<Say> waitsFor) {
         return sql.update(JOB)
-                        .set(JOB.WAITS_FOR, waitsFor)
+                        .set(JOB.WAITS_FOR, kept(waitsFor))
                         .set(JOB.VERSION, JOB.VERSION.plus(1))
-                        .where(JOB.ID.eq(jobId), JOB.VERSION.eq(version))
+                        .where(at(here, jobId), JOB.VERSION.eq(version))
                         .execute()
                 == 1;
     }
 
-    long lastJournal(long jobId) {
-        Long last = sql.select(max(JOURNAL.ID))
+    /** The number of the last line of a job's journal, 0 while there is none; nothing where there is no job. */
+    Optional<Long> lastJournal(Here here, long jobId) {
+        Field<Long> last = field(select(coalesce(max(JOURNAL.ID), 0L))
                 .from(JOURNAL)
-                .where(JOURNAL.JOB_ID.eq(jobId))
-                .fetchSingle()
-                .value1();
-        return last == null ? 0 : last;
+                .where(JOURNAL.SHOP_ID.eq(JOB.SHOP_ID), JOURNAL.JOB_ID.eq(JOB.ID)));
+        return sql.select(last).from(JOB).where(at(here, jobId)).fetchOptional(r -> r.value1());
     }
 
-    boolean ownerSays(long jobId, int version, String word, Optional<BigDecimal> limit, OffsetDateTime now) {
+    boolean ownerSays(Here here, long jobId, int version, String word, Optional<BigDecimal> limit, OffsetDateTime now) {
         return sql.update(JOB)
                         .set(JOB.OWNER_WORD, word)
                         .set(JOB.OWNER_LIMIT, limit.orElse(null))
                         .set(JOB.OWNER_WORD_AT, now)
                         .set(JOB.VERSION, JOB.VERSION.plus(1))
-                        .where(JOB.ID.eq(jobId), JOB.VERSION.eq(version))
+                        .where(at(here, jobId), JOB.VERSION.eq(version))
                         .execute()
                 == 1;
     }
 
-    void benchMinutes(long jobId, int minutes) {
-        sql.update(JOB).set(JOB.BENCH_MINUTES, minutes).where(JOB.ID.eq(jobId)).execute();
+    void benchMinutes(Here here, long jobId, int minutes) {
+        sql.update(JOB).set(JOB.BENCH_MINUTES, minutes).where(at(here, jobId)).execute();
     }
 
-    void setOpened(long jobId, Set<String> opened) {
+    void setOpened(Here here, long jobId, Set<String> opened) {
         sql.update(JOB)
                 .set(JOB.OPENED, opened.toArray(String[]::new))
-                .where(JOB.ID.eq(jobId))
+                .where(at(here, jobId))
                 .execute();
     }
 
-    void addOpened(long jobId, String opening) {
+    void addOpened(Here here, long jobId, String opening) {
         sql.update(JOB)
                 .set(JOB.OPENED, arrayAppend(JOB.OPENED, opening))
                 .set(JOB.LISTEN_VERSION, JOB.LISTEN_VERSION.plus(1))
-                .where(JOB.ID.eq(jobId), val(opening).ne(all(JOB.OPENED)))
-                .execute();
-    }
-
-    /** False while another order is being placed for the job. */
-    boolean claimForOrder(long jobId, String key, OffsetDateTime now, OffsetDateTime until) {
-        return sql.update(JOB)
-                        .set(JOB.ORDERING_KEY, key)
-                        .set(JOB.ORDERING_UNTIL, until)
-                        .where(
-                                JOB.ID.eq(jobId),
-                                JOB.ORDERING_UNTIL
-                                        .isNull()
-                                        .or(JOB.ORDERING_UNTIL.lt(now))
-                                        .or(JOB.ORDERING_KEY.eq(key)))
-                        .execute()
-                == 1;
-    }
-
-    void releaseOrder(long jobId) {
-        sql.update(JOB)
-                .set(JOB.ORDERING_KEY, "")
-                .setNull(JOB.ORDERING_UNTIL)
-                .where(JOB.ID.eq(jobId))
+                .where(at(here, jobId), val(opening).ne(all(JOB.OPENED)))
                 .execute();
     }
 
     /** Raises one of the job's versions; false when it is not the expected one. */
-    boolean raise(long jobId, Part part, int expected) {
+    boolean raise(Here here, long jobId, Part part, int expected) {
         TableField<?, Integer> version = part == Part.LISTEN ? JOB.LISTEN_VERSION : JOB.GEAR_VERSION;
         return sql.update(JOB)
                         .set(version, version.plus(1))
-                        .where(JOB.ID.eq(jobId), version.eq(expected))
+                        .where(at(here, jobId), version.eq(expected))
                         .execute()
                 == 1;
     }
 
-    void markDone(long jobId, Step step) {
+    void markDone(Here here, long jobId, Step step) {
         sql.update(JOB)
                 .set(JOB.STEPS_DONE, arrayAppend(JOB.STEPS_DONE, step.toString()))
-                .where(JOB.ID.eq(jobId), inline(step.toString()).ne(all(JOB.STEPS_DONE)))
+                .where(at(here, jobId), inline(step.toString()).ne(all(JOB.STEPS_DONE)))
                 .execute();
     }
 
-    Optional<Job> job(long shopId, long jobId) {
+    Optional<Job> job(Here here, long jobId) {
         return sql.select(JOB.asterisk(), MACHINE_MODEL.KIND, MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME)
                 .from(JOB)
                 .join(MACHINE_MODEL)
-                .on(MACHINE_MODEL.ID.eq(JOB.MACHINE_MODEL_ID))
-                .where(JOB.ID.eq(jobId), JOB.SHOP_ID.eq(shopId))
-                .fetchOptional(JobStore::job);
+                .on(MACHINE_MODEL.SHOP_ID.eq(JOB.SHOP_ID), MACHINE_MODEL.ID.eq(JOB.MACHINE_MODEL_ID))
+                .where(at(here, jobId))
+                .fetchOptional(this::job);
     }
 
-    private static Job job(Record r) {
+    private Job job(Record r) {
         return new Job(
                 r.get(JOB.ID),
                 r.get(JOB.TRAY_NUMBER),
@@ -258,7 +254,7 @@ class JobStore {
                 Optional.ofNullable(r.get(JOB.BENCH_MINUTES)),
                 List.of(r.get(JOB.OPENED)),
                 Wire.parse(Place.class, r.get(JOB.PLACE)),
-                r.get(JOB.WAITS_FOR),
+                told(r.get(JOB.WAITS_FOR)),
                 steps(r.get(JOB.STEPS_DONE)),
                 r.get(JOB.VERSION),
                 r.get(JOB.LISTEN_VERSION),
@@ -274,18 +270,18 @@ class JobStore {
                 .toList();
     }
 
-    Map<Place, Integer> counts(long shopId) {
+    Map<Place, Integer> counts(Here here) {
         Map<Place, Integer> counts = new EnumMap<>(Place.class);
         sql.select(JOB.PLACE, count())
                 .from(JOB)
-                .where(JOB.SHOP_ID.eq(shopId), IN_THE_RACK)
+                .where(JOB.SHOP_ID.eq(here.shopId()), IN_THE_RACK)
                 .groupBy(JOB.PLACE)
                 .forEach(r -> counts.put(Wire.parse(Place.class, r.value1()), r.value2()));
         return counts;
     }
 
     /** The trays of every place but "put away", most pressing first, so many a place; and the last few put away. */
-    List<Tray> rack(long shopId) {
+    List<Tray> rack(Here here) {
         Field<Integer> rank = rowNumber()
                 .over()
                 .partitionBy(JOB.PLACE)
@@ -293,41 +289,38 @@ class JobStore {
                 .as("rank");
         var ranked = select(JOB.ID.as("ranked_id"), rank)
                 .from(JOB)
-                .where(JOB.SHOP_ID.eq(shopId), IN_THE_RACK)
+                .where(JOB.SHOP_ID.eq(here.shopId()), IN_THE_RACK)
                 .asTable("ranked");
-        return trays(select(ranked.field("ranked_id", Long.class))
-                        .from(ranked)
-                        .where(ranked.field("rank", Integer.class).le(TRAYS_SHOWN_A_PLACE))
-                        .unionAll(select(JOB.ID)
-                                .from(JOB)
-                                .where(JOB.SHOP_ID.eq(shopId), JOB.PLACE.eq(inline(Place.PUT_AWAY.toString())))
-                                .orderBy(JOB.MOVED_AT.desc(), JOB.ID.desc())
-                                .limit(LAST_PUT_AWAY)))
-                .fetch(JobStore::tray);
+        return trays(
+                        here,
+                        JOB.ID.in(select(ranked.field("ranked_id", Long.class))
+                                .from(ranked)
+                                .where(ranked.field("rank", Integer.class).le(TRAYS_SHOWN_A_PLACE))
+                                .unionAll(select(JOB.ID)
+                                        .from(JOB)
+                                        .where(
+                                                JOB.SHOP_ID.eq(here.shopId()),
+                                                JOB.PLACE.eq(inline(Place.PUT_AWAY.toString())))
+                                        .orderBy(JOB.MOVED_AT.desc(), JOB.ID.desc())
+                                        .limit(LAST_PUT_AWAY))))
+                .fetch(this::tray);
     }
 
     /** Jobs whose machine, owner, serial, complaint or tray holds the words, newest first. */
-    List<Tray> find(long shopId, List<String> words, Optional<Long> before, int limit) {
-        Condition found = noCondition();
-        for (String word : words) {
-            String pattern =
-                    "%" + word.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%";
-            found = found.and(JOB.FIND_TEXT.like(pattern));
-        }
-        Condition older = before.map(JOB.ID::lt).orElse(noCondition());
-        return trays(select(JOB.ID)
-                        .from(JOB)
-                        .where(JOB.SHOP_ID.eq(shopId), found, older)
-                        .orderBy(JOB.ID.desc())
-                        .limit(limit))
-                .fetch(JobStore::tray)
-                .stream()
+    List<Tray> find(Here here, List<String> words, Optional<Long> before, int limit) {
+        String[] patterns = words.stream()
+                .map(word ->
+                        "%" + word.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%")
+                .toArray(String[]::new);
+        List<Long> found = sql.fetch(
+                        "select jobs_with_words(?, ?, ?, ?)", here.shopId(), patterns, before.orElse(null), limit)
+                .map(r -> r.get(0, Long.class));
+        return trays(here, JOB.ID.in(found)).fetch(this::tray).stream()
                 .sorted((a, b) -> Long.compare(b.id(), a.id()))
                 .toList();
     }
 
-    private org.jooq.SelectSeekStep2<?, java.time.LocalDate, Integer> trays(
-            org.jooq.Select<org.jooq.Record1<Long>> ids) {
+    private org.jooq.SelectSeekStep2<?, java.time.LocalDate, Integer> trays(Here here, Condition which) {
         return sql.select(
                         JOB.ID,
                         JOB.TRAY_NUMBER,
@@ -342,12 +335,12 @@ class JobStore {
                         JOB.STEPS_DONE)
                 .from(JOB)
                 .join(MACHINE_MODEL)
-                .on(MACHINE_MODEL.ID.eq(JOB.MACHINE_MODEL_ID))
-                .where(JOB.ID.in(ids))
+                .on(MACHINE_MODEL.SHOP_ID.eq(JOB.SHOP_ID), MACHINE_MODEL.ID.eq(JOB.MACHINE_MODEL_ID))
+                .where(JOB.SHOP_ID.eq(here.shopId()), which)
                 .orderBy(JOB.PROMISED_ON.asc().nullsLast(), JOB.TRAY_NUMBER);
     }
 
-    private static Tray tray(Record r) {
+    private Tray tray(Record r) {
         List<Step> done = steps(r.get(JOB.STEPS_DONE));
         return new Tray(
                 r.get(JOB.ID),
@@ -356,37 +349,40 @@ class JobStore {
                 r.get(MACHINE_MODEL.MAKER) + " " + r.get(MACHINE_MODEL.NAME),
                 r.get("complaint_start", String.class),
                 r.get(JOB.OWNER_NAME),
-                r.get(JOB.WAITS_FOR),
+                told(r.get(JOB.WAITS_FOR)),
                 Optional.ofNullable(r.get(JOB.PROMISED_ON)),
                 Wire.parse(Place.class, r.get(JOB.PLACE)),
                 Arrays.stream(Step.values()).filter(s -> !done.contains(s)).findFirst());
     }
 
-    long write(
-            long shopId, long jobId, JournalEntry entry, long personId, Optional<JSONB> before, Optional<JSONB> after) {
+    long write(Here here, long jobId, JournalEntry entry, Optional<String> before, Optional<String> after) {
         return sql.insertInto(JOURNAL)
-                .set(JOURNAL.SHOP_ID, shopId)
+                .set(JOURNAL.SHOP_ID, here.shopId())
                 .set(JOURNAL.JOB_ID, jobId)
                 .set(JOURNAL.AT, entry.at())
-                .set(JOURNAL.PERSON_ID, personId)
+                .set(JOURNAL.PERSON_ID, here.personId())
                 .set(JOURNAL.STEP, entry.step().toString())
-                .set(JOURNAL.WHAT, entry.what())
+                .set(JOURNAL.WHAT, JSONB.valueOf(json.written(entry.what())))
                 .set(JOURNAL.WHY, entry.why())
-                .set(JOURNAL.BEFORE, before.orElse(null))
-                .set(JOURNAL.AFTER, after.orElse(null))
+                .set(JOURNAL.BEFORE, before.map(JSONB::valueOf).orElse(null))
+                .set(JOURNAL.AFTER, after.map(JSONB::valueOf).orElse(null))
                 .returningResult(JOURNAL.ID)
                 .fetchSingle()
                 .value1();
     }
 
-    List<JournalEntry> journal(long jobId) {
+    List<JournalEntry> journal(Here here, long jobId) {
         return sql.select(JOURNAL.AT, PERSON.NAME, JOURNAL.STEP, JOURNAL.WHAT, JOURNAL.WHY)
                 .from(JOURNAL)
                 .join(PERSON)
-                .on(PERSON.ID.eq(JOURNAL.PERSON_ID))
-                .where(JOURNAL.JOB_ID.eq(jobId))
+                .on(PERSON.SHOP_ID.eq(JOURNAL.SHOP_ID), PERSON.ID.eq(JOURNAL.PERSON_ID))
+                .where(JOURNAL.SHOP_ID.eq(here.shopId()), JOURNAL.JOB_ID.eq(jobId))
                 .orderBy(JOURNAL.ID)
                 .fetch(r -> new JournalEntry(
-                        r.value1(), r.value2(), Wire.parse(Step.class, r.value3()), r.value4(), r.value5()));
+                        r.value1(),
+                        r.value2(),
+                        Wire.parse(Step.class, r.value3()),
+                        told(r.value4()).orElseThrow(),
+                        r.value5()));
     }
 }

@@ -4,7 +4,7 @@ import app.gewerk.core.Wire;
 import app.gewerk.core.gear.Rim;
 import app.gewerk.core.making.Blank;
 import app.gewerk.core.making.Bore;
-import app.gewerk.server.http.FieldProblem;
+import app.gewerk.core.words.Refused;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -79,7 +79,7 @@ public record BlankSpec(
 
         private <T> T given(@Nullable T value, String field) {
             if (value == null) {
-                throw FieldProblem.of("bore." + field, "A bore of shape " + shape + " needs " + field);
+                throw Refused.at("bore." + field, "bore.needs", "shape", shape.toString(), "field", field);
             }
             return value;
         }
@@ -87,7 +87,7 @@ public record BlankSpec(
 
     record HolesSpec(int count, double diameterMm, double circleMm) {}
 
-    /** @throws IllegalArgumentException in words where it cannot be */
+    /** @throws Refused in words where it cannot be */
     Blank blank(int toothCount) {
         Rim rim = sectorTeeth == null
                 ? new Rim(0, teethLeftOut == null ? Set.of() : Set.copyOf(teethLeftOut))

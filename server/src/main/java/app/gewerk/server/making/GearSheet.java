@@ -6,6 +6,8 @@ import app.gewerk.core.gear.Point;
 import app.gewerk.core.making.Blank;
 import app.gewerk.core.making.Bore;
 import app.gewerk.core.making.GearSvg;
+import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import java.util.List;
 import java.util.Locale;
 
@@ -23,10 +25,10 @@ final class GearSheet {
     /** A gear and what it is called. */
     record Named(CylindricalGear gear, String name) {}
 
-    /** @throws IllegalArgumentException if the gear does not fit on the page, or its bore leaves no wall */
+    /** @throws Refused if the gear does not fit on the page, or its bore leaves no wall */
     static byte[] pdf(CylindricalGear gear, Blank blank, String title, String words) {
         List<Blank.Loop> loops = blank.loops(gear, GearSvg.CHORD_TOLERANCE_MM);
-        requireFits(gear, LARGEST_MM, "Take the SVG");
+        requireFits(gear, LARGEST_MM, "takeSvg");
         try (PdfPage page = new PdfPage(title)) {
             page.heading(title);
             page.line(words);
@@ -48,11 +50,11 @@ final class GearSheet {
     /**
      * Up to nine gears on one page, in rows of up to three, each with its name and a number.
      *
-     * @throws IllegalArgumentException if there are more, or they do not fit side by side
+     * @throws Refused if there are more, or they do not fit side by side
      */
     static byte[] candidates(List<Named> gears, String title) {
         if (gears.isEmpty() || gears.size() > MOST_CANDIDATES) {
-            throw new IllegalArgumentException("One to nine gears go on a page; " + gears.size() + " given");
+            throw new Refused("sheet.gears", "given", gears.size());
         }
         int columns = gears.size() <= 1 ? 1 : gears.size() <= 4 ? 2 : 3;
         int rows = (gears.size() + columns - 1) / columns;
@@ -61,7 +63,7 @@ final class GearSheet {
         double bottom = 48;
         double height = (top - bottom) / rows;
         double room = Math.min(width, height - 9) - 3;
-        gears.forEach(g -> requireFits(g.gear, room, "Choose fewer, or print them one by one"));
+        gears.forEach(g -> requireFits(g.gear, room, "fewer"));
         try (PdfPage page = new PdfPage(title)) {
             page.heading(title);
             page.line("Lay the real gear on each drawing: teeth and spaces must match all round.");
@@ -86,13 +88,14 @@ final class GearSheet {
     private static void requireFits(CylindricalGear gear, double roomMm, String instead) {
         double size = gear.internal() ? gear.rootDiameterMm() : gear.tipDiameterMm();
         if (size > roomMm) {
-            throw new IllegalArgumentException(String.format(
-                    Locale.ROOT,
-                    "At true size this gear (%.1f mm) does not fit on one A4 page%s; up to %.0f mm do. %s",
+            throw new Refused(
+                    roomMm < LARGEST_MM ? "sheet.tooLargeBeside" : "sheet.tooLarge",
+                    "size",
                     size,
-                    roomMm < LARGEST_MM ? " beside the others" : "",
+                    "room",
                     roomMm,
-                    instead));
+                    "instead",
+                    Say.of("sheet." + instead));
         }
     }
 

@@ -13,11 +13,12 @@ import app.gewerk.core.making.OutlineDifference;
 import app.gewerk.core.reading.LengthEntry;
 import app.gewerk.core.reading.Marks;
 import app.gewerk.core.reading.Reading;
+import app.gewerk.core.words.Refused;
 import app.gewerk.server.gear.GearSpec;
-import app.gewerk.server.http.FieldProblem;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.reading.ReadingEntry;
 import app.gewerk.server.reading.ReadingService;
+import app.gewerk.server.shop.Here;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
@@ -264,17 +265,17 @@ class MakingController {
     }
 
     @GetMapping(value = "/api/making/{jobId}/gear.svg", produces = "image/svg+xml")
-    ResponseEntity<byte[]> jobSvg(@PathVariable long jobId) {
-        ReadingService.Wanted wanted = readings.wanted(jobId);
-        JobService.Job job = jobs.job(jobId);
+    ResponseEntity<byte[]> jobSvg(Here here, @PathVariable long jobId) {
+        ReadingService.Wanted wanted = readings.wanted(here, jobId);
+        JobService.Job job = jobs.job(here, jobId);
         return svg(
                 wanted.need().gear(), Blank.withRoundBore(wanted.need().boreMm()), title(job, wanted), fileName(job));
     }
 
     @GetMapping(value = "/api/making/{jobId}/gear.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
-    ResponseEntity<byte[]> jobPdf(@PathVariable long jobId) {
-        ReadingService.Wanted wanted = readings.wanted(jobId);
-        JobService.Job job = jobs.job(jobId);
+    ResponseEntity<byte[]> jobPdf(Here here, @PathVariable long jobId) {
+        ReadingService.Wanted wanted = readings.wanted(here, jobId);
+        JobService.Job job = jobs.job(here, jobId);
         return pdf(
                 wanted.need().gear(), Blank.withRoundBore(wanted.need().boreMm()), title(job, wanted), fileName(job));
     }
@@ -291,7 +292,7 @@ class MakingController {
     private static double typedBore(@Nullable String typed) {
         try {
             return typed == null ? 0 : LengthEntry.parse(typed).meanMm();
-        } catch (IllegalArgumentException unfinished) {
+        } catch (Refused unfinished) {
             return 0;
         }
     }
@@ -301,7 +302,7 @@ class MakingController {
             return 0;
         }
         if (!(boreMm >= 0 && boreMm <= LARGEST_BORE_MM)) {
-            throw FieldProblem.of("boreMm", "A bore lies between 0 and 500 mm; " + boreMm + " given");
+            throw Refused.at("boreMm", "bore.range", "given", boreMm);
         }
         return boreMm;
     }

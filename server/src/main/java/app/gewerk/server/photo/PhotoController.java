@@ -2,20 +2,26 @@ package app.gewerk.server.photo;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.job.Step;
+import app.gewerk.server.attachment.Attachments;
 import app.gewerk.server.shop.Here;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
 import java.io.InputStream;
 import java.time.Duration;
 import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.CacheControl;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
-import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -25,16 +31,18 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/photo/{jobId}")
 class PhotoController {
     private final PhotoService photos;
+    private final Attachments attachments;
 
-    PhotoController(PhotoService photos) {
+    PhotoController(PhotoService photos, Attachments attachments) {
         this.photos = photos;
+        this.attachments = attachments;
     }
 
     record Draw(int version, List<PhotoService.DrawnMark> marks) {}
 
     @GetMapping
-    List<PhotoService.Photo> photos(@PathVariable long jobId) {
-        return photos.photos(jobId);
+    List<PhotoService.Photo> photos(Here here, @PathVariable long jobId) {
+        return photos.photos(here, jobId);
     }
 
     /** One file as the body, as it comes from the camera. The key keeps a file sent twice from being kept twice. */
@@ -52,8 +60,13 @@ class PhotoController {
     }
 
     @PutMapping("/{id}/marks")
-    PhotoService.Photo mark(Here here, @PathVariable long jobId, @PathVariable long id, @RequestBody Draw draw) {
-        return photos.mark(here, jobId, id, draw.version(), draw.marks());
+    PhotoService.Photo mark(
+            Here here,
+            @PathVariable long jobId,
+            @PathVariable long id,
+            @RequestBody Draw draw,
+            @RequestHeader(name = "Idempotency-Key", required = false) @Nullable String key) {
+        return photos.mark(here, jobId, id, draw.version(), draw.marks(), Optional.ofNullable(key));
     }
 
     @DeleteMapping("/{id}")
@@ -62,20 +75,26 @@ class PhotoController {
     }
 
     @GetMapping("/{id}/image.jpg")
-    ResponseEntity<byte[]> image(@PathVariable long jobId, @PathVariable long id) {
-        return jpeg(photos.image(jobId, id, false));
+    void image(Here here, @PathVariable long jobId, @PathVariable long id, HttpServletResponse response)
+            throws IOException {
+        write(here, photos.image(here, jobId, id, false), response);
     }
 
     @GetMapping("/{id}/thumbnail.jpg")
-    ResponseEntity<byte[]> thumbnail(@PathVariable long jobId, @PathVariable long id) {
-        return jpeg(photos.image(jobId, id, true));
+    void thumbnail(Here here, @PathVariable long jobId, @PathVariable long id, HttpServletResponse response)
+            throws IOException {
+        write(here, photos.image(here, jobId, id, true), response);
     }
 
-    private static ResponseEntity<byte[]> jpeg(byte[] bytes) {
-        return ResponseEntity.ok()
-                .contentType(MediaType.IMAGE_JPEG)
-                .cacheControl(
-                        CacheControl.maxAge(Duration.ofDays(30)).cachePrivate().immutable())
-                .body(bytes);
+    private void write(Here here, Attachments.Attachment picture, HttpServletResponse response) throws IOException {
+        response.setContentType(picture.mediaType());
+        response.setContentLengthLong(picture.size());
+        response.setHeader(
+                HttpHeaders.CACHE_CONTROL,
+                CacheControl.maxAge(Duration.ofDays(30))
+                        .cachePrivate()
+                        .immutable()
+                        .getHeaderValue());
+        attachments.write(here, picture, response.getOutputStream());
     }
 }

@@ -1,5 +1,6 @@
 package app.gewerk.server.photo;
 
+import app.gewerk.core.words.Refused;
 import java.awt.Color;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;
@@ -60,26 +61,25 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
     /**
      * Takes in one file: whole onto the disk first, then in its turn unpacked.
      *
-     * @throws IllegalArgumentException saying what is wrong with it and what to do
+     * @throws Refused saying what is wrong with it and what to do
      */
     static PhotoFile of(InputStream upload) {
         if (!COMING_IN.tryAcquire()) {
-            throw new IllegalArgumentException("Many photographs are on their way already; send it again in a moment");
+            throw new Refused("photo.manyComing");
         }
         try {
             Path waiting = Files.createTempFile("gewerk-photo", ".upload");
             try {
                 long size = kept(upload, waiting);
                 if (size > LARGEST_BYTES) {
-                    throw new IllegalArgumentException(
-                            "A photograph may have up to 25 MB. Set the camera to a smaller picture, or send it as JPEG");
+                    throw new Refused("photo.tooLarge");
                 }
                 return inTurn(waiting);
             } finally {
                 Files.deleteIfExists(waiting);
             }
         } catch (IOException lost) {
-            throw new IllegalArgumentException("The photograph did not arrive whole. Send it again", lost);
+            throw new Refused("photo.notWhole");
         } finally {
             COMING_IN.release();
         }
@@ -102,7 +102,7 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
     private static PhotoFile inTurn(Path file) throws IOException {
         try {
             if (!UNPACKING.tryAcquire(WAIT_S, TimeUnit.SECONDS)) {
-                throw new IllegalArgumentException("Many photographs wait to be unpacked; send it again in a moment");
+                throw new Refused("photo.manyWaiting");
             }
         } catch (InterruptedException stopped) {
             Thread.currentThread().interrupt();
@@ -118,24 +118,23 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
 
     private static PhotoFile of(ByteBuffer bytes, Path file) {
         if (bytes.limit() == 0) {
-            throw new IllegalArgumentException("The file is empty. Take the photograph again");
+            throw new Refused("photo.empty");
         }
         String format = format(bytes);
         int orientation = 1;
         if (format.equals("jpeg")) {
             JpegMarkers markers = JpegMarkers.of(bytes);
             if (!markers.whole()) {
-                throw new IllegalArgumentException(CUT_OFF);
+                throw new Refused("photo.cutOff");
             }
             boolean tooMuch = markers.coefficientBytes() > MOST_COEFFICIENT_BYTES
                     || markers.scans() * markers.coefficientBytes() > MOST_PASSED_BYTES;
             if (markers.scans() > 1 && tooMuch) {
-                throw new IllegalArgumentException(
-                        "This picture is built up in too many or too large passes. Save it as an ordinary JPEG, not a progressive one, and send that");
+                throw new Refused("photo.passes");
             }
             orientation = markers.orientation();
         } else if (!endsAsPng(bytes)) {
-            throw new IllegalArgumentException(CUT_OFF);
+            throw new Refused("photo.cutOff");
         }
         BufferedImage picture = turned(unpacked(file, format), orientation);
         return new PhotoFile(
@@ -166,10 +165,7 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
             return "png";
         }
         boolean heif = file.limit() > 12 && file.getInt(4) == 0x66747970;
-        throw new IllegalArgumentException(
-                heif
-                        ? "This phone saves its pictures in a form that is not read here. Set its camera to JPEG (often called \"most compatible\")"
-                        : "This is not a photograph, whatever its name says. JPEG and PNG pictures are taken");
+        throw new Refused(heif ? "photo.phoneForm" : "photo.notAPhotograph");
     }
 
     private static boolean startsWith(ByteBuffer file, int... magic) {
@@ -193,15 +189,14 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
             int width = reader.getWidth(0);
             int height = reader.getHeight(0);
             if (width > LARGEST_SIDE || height > LARGEST_SIDE || (long) width * height > MOST_POINTS) {
-                throw new IllegalArgumentException("This picture is " + width + " × " + height
-                        + " points; up to 64 million are taken. Set the camera to a smaller picture");
+                throw new Refused("photo.points", "width", width, "height", height);
             }
             ImageReadParam how = reader.getDefaultReadParam();
             int skip = (int) Math.ceil(Math.sqrt(width * (double) height * bytesAPoint(reader) / UNPACKED_BYTES));
             how.setSourceSubsampling(skip, skip, 0, 0);
             return opaque(scaled(reader.read(0, how), LONGEST_SIDE));
         } catch (IOException | IllegalStateException | IndexOutOfBoundsException | NegativeArraySizeException broken) {
-            throw new IllegalArgumentException("This picture is damaged and cannot be opened. Send it again", broken);
+            throw new Refused("photo.damaged");
         } finally {
             reader.dispose();
         }

@@ -3,16 +3,24 @@ package app.gewerk.server.photo;
 import app.gewerk.core.AtMost;
 import app.gewerk.core.Wire;
 import app.gewerk.core.job.Step;
+import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
+import app.gewerk.server.attachment.Attachments;
 import app.gewerk.server.http.NotFound;
 import app.gewerk.server.http.SaveKey;
 import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.http.MediaType;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -23,12 +31,22 @@ public class PhotoService {
     private static final int MOST_MARKS = 200;
 
     private final PhotoStore store;
+    private final Attachments attachments;
+    private final SavedOnceStore savedOnce;
     private final JobService jobs;
     private final ShopClock clock;
     private final TransactionTemplate transaction;
 
-    PhotoService(PhotoStore store, JobService jobs, ShopClock clock, TransactionTemplate transaction) {
+    PhotoService(
+            PhotoStore store,
+            Attachments attachments,
+            SavedOnceStore savedOnce,
+            JobService jobs,
+            ShopClock clock,
+            TransactionTemplate transaction) {
         this.store = store;
+        this.attachments = attachments;
+        this.savedOnce = savedOnce;
         this.jobs = jobs;
         this.clock = clock;
         this.transaction = transaction;
@@ -59,11 +77,11 @@ public class PhotoService {
         public DrawnMark {
             for (double place : new double[] {fromX, fromY, toX, toY}) {
                 if (!(place >= -0.5 && place <= 1.5)) {
-                    throw new IllegalArgumentException("A mark lies on its photograph");
+                    throw new Refused("photo.markOutside");
                 }
             }
             if (words.length() > 200) {
-                throw new IllegalArgumentException("At most 200 letters beside a mark");
+                throw new Refused("photo.markWords");
             }
         }
     }
@@ -83,9 +101,9 @@ public class PhotoService {
             OffsetDateTime at) {}
 
     @Transactional(readOnly = true)
-    public List<Photo> photos(long jobId) {
-        jobs.job(jobId);
-        return store.photos(jobId);
+    public List<Photo> photos(Here here, long jobId) {
+        jobs.job(here, jobId);
+        return store.photos(here, jobId);
     }
 
     /**
@@ -94,9 +112,9 @@ public class PhotoService {
      */
     public Photo keep(
             Here here, long jobId, String key, Step step, String teardownKey, String name, InputStream upload) {
-        SaveKey.require("A photograph's key", key);
-        jobs.job(jobId);
-        Optional<Photo> before = store.byKey(jobId, key);
+        SaveKey.require("photo", key);
+        jobs.job(here, jobId);
+        Optional<Photo> before = store.byKey(here, jobId, key);
         if (before.isPresent()) {
             return before.get();
         }
@@ -104,57 +122,89 @@ public class PhotoService {
         String tidy = name.strip().isEmpty() ? "photograph" : name.strip();
         String shown = tidy.substring(0, Math.min(tidy.length(), 200));
         transaction.executeWithoutResult(t -> {
-            if (store.insert(here, jobId, key, step, teardownKey, shown, file, clock.now())) {
-                jobs.write(here, jobId, step, "Photograph kept: " + shown, "", Optional.empty(), Optional.empty());
+            PhotoStore.Kept kept = new PhotoStore.Kept(
+                    keep(here, jobId, Attachments.Kind.PHOTO, file.jpeg()),
+                    keep(here, jobId, Attachments.Kind.THUMBNAIL, file.thumbnail()));
+            if (!store.insert(here, jobId, key, step, teardownKey, shown, file, kept, clock.now())) {
+                // Sent twice at once: the other was first.
+                t.setRollbackOnly();
+            } else {
+                jobs.write(here, jobId, step, Say.of("journal.photoKept", "name", shown));
             }
         });
-        return store.byKey(jobId, key).orElseThrow();
+        return store.byKey(here, jobId, key).orElseThrow();
+    }
+
+    private long keep(Here here, long jobId, Attachments.Kind kind, byte[] jpeg) {
+        try {
+            return attachments.keep(here, jobId, kind, MediaType.IMAGE_JPEG_VALUE, new ByteArrayInputStream(jpeg));
+        } catch (IOException fromMemory) {
+            throw new UncheckedIOException(fromMemory);
+        }
     }
 
     /** Draws on it anew; the photograph itself is not touched. */
     @Transactional
-    public Photo mark(Here here, long jobId, long photoId, int version, List<DrawnMark> marks) {
-        Photo photo = photo(jobId, photoId);
+    public Photo mark(Here here, long jobId, long photoId, int version, List<DrawnMark> marks, Optional<String> key) {
+        photo(here, jobId, photoId);
+        return savedOnce.once(
+                here,
+                key,
+                "marks/" + photoId,
+                clock.now(),
+                () -> keepMarks(here, jobId, photoId, version, marks),
+                () -> photo(here, jobId, photoId));
+    }
+
+    private Photo keepMarks(Here here, long jobId, long photoId, int version, List<DrawnMark> marks) {
+        Photo photo = photo(here, jobId, photoId);
         if (marks.size() > MOST_MARKS) {
-            throw new IllegalArgumentException("At most " + MOST_MARKS + " marks on one photograph");
+            throw new Refused("photo.tooManyMarks", "most", MOST_MARKS);
         }
-        if (!store.mark(jobId, photoId, version, marks)) {
-            throw new Stale(photo(jobId, photoId));
+        if (!store.mark(here, jobId, photoId, version, marks)) {
+            throw new Stale(photo(here, jobId, photoId));
         }
         jobs.write(
                 here,
                 jobId,
                 photo.step(),
-                "Drew on photograph " + photo.name(),
+                Say.of("journal.photoDrawn", "name", photo.name()),
                 "",
                 Optional.of(photo.marks()),
                 Optional.of(marks));
-        return photo(jobId, photoId);
+        return photo(here, jobId, photoId);
     }
 
     @Transactional
     public List<Photo> remove(Here here, long jobId, long photoId) {
-        Photo photo = photo(jobId, photoId);
-        store.remove(jobId, photoId);
+        Photo photo = photo(here, jobId, photoId);
+        PhotoStore.Kept kept = kept(here, jobId, photoId);
+        store.remove(here, jobId, photoId);
+        attachments.remove(here, kept.imageId());
+        attachments.remove(here, kept.thumbnailId());
         jobs.write(
                 here,
                 jobId,
                 photo.step(),
-                "Threw photograph away: " + photo.name(),
+                Say.of("journal.photoThrown", "name", photo.name()),
                 "",
                 Optional.of(photo),
                 Optional.empty());
-        return store.photos(jobId);
+        return store.photos(here, jobId);
     }
 
-    private Photo photo(long jobId, long photoId) {
-        return store.byId(jobId, photoId)
-                .orElseThrow(() -> new NotFound("There is no photograph number " + photoId + " on this job"));
+    private Photo photo(Here here, long jobId, long photoId) {
+        return store.byId(here, jobId, photoId).orElseThrow(() -> new NotFound("missing.photo", "number", photoId));
     }
 
+    private PhotoStore.Kept kept(Here here, long jobId, long photoId) {
+        return store.kept(here, jobId, photoId).orElseThrow(() -> new NotFound("missing.photo", "number", photoId));
+    }
+
+    /** Where the picture's bytes are. */
     @Transactional(readOnly = true)
-    public byte[] image(long jobId, long photoId, boolean thumbnail) {
-        return store.image(jobId, photoId, thumbnail)
-                .orElseThrow(() -> new NotFound("There is no photograph number " + photoId + " on this job"));
+    public Attachments.Attachment image(Here here, long jobId, long photoId, boolean thumbnail) {
+        PhotoStore.Kept kept = kept(here, jobId, photoId);
+        return attachments.attachment(here, thumbnail ? kept.thumbnailId() : kept.imageId());
     }
 }

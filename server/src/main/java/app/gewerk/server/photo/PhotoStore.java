@@ -8,6 +8,7 @@ import app.gewerk.core.job.Step;
 import app.gewerk.server.photo.PhotoService.DrawnMark;
 import app.gewerk.server.photo.PhotoService.Photo;
 import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.StoredJson;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
@@ -15,32 +16,34 @@ import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
 import org.springframework.stereotype.Repository;
-import tools.jackson.core.type.TypeReference;
-import tools.jackson.databind.json.JsonMapper;
 
 @Repository
 class PhotoStore {
     private final DSLContext sql;
-    private final JsonMapper json;
+    private final StoredJson json;
 
-    PhotoStore(DSLContext sql, JsonMapper json) {
+    PhotoStore(DSLContext sql, StoredJson json) {
         this.sql = sql;
         this.json = json;
     }
 
-    List<Photo> photos(long jobId) {
-        return of(PHOTO.JOB_ID.eq(jobId));
+    List<Photo> photos(Here here, long jobId) {
+        return photos(of(here, jobId));
     }
 
-    Optional<Photo> byKey(long jobId, String key) {
-        return of(PHOTO.JOB_ID.eq(jobId).and(PHOTO.KEY.eq(key))).stream().findFirst();
+    Optional<Photo> byKey(Here here, long jobId, String key) {
+        return photos(of(here, jobId).and(PHOTO.KEY.eq(key))).stream().findFirst();
     }
 
-    Optional<Photo> byId(long jobId, long id) {
-        return of(PHOTO.JOB_ID.eq(jobId).and(PHOTO.ID.eq(id))).stream().findFirst();
+    Optional<Photo> byId(Here here, long jobId, long id) {
+        return photos(of(here, jobId).and(PHOTO.ID.eq(id))).stream().findFirst();
     }
 
-    private List<Photo> of(Condition which) {
+    private static Condition of(Here here, long jobId) {
+        return PHOTO.SHOP_ID.eq(here.shopId()).and(PHOTO.JOB_ID.eq(jobId));
+    }
+
+    private List<Photo> photos(Condition which) {
         return sql.select(
                         PHOTO.ID,
                         PHOTO.KEY,
@@ -55,7 +58,7 @@ class PhotoStore {
                         PHOTO.TAKEN_AT)
                 .from(PHOTO)
                 .join(PERSON)
-                .on(PERSON.ID.eq(PHOTO.TAKEN_BY))
+                .on(PERSON.SHOP_ID.eq(PHOTO.SHOP_ID), PERSON.ID.eq(PHOTO.TAKEN_BY))
                 .where(which)
                 .orderBy(PHOTO.ID)
                 .fetch(r -> new Photo(
@@ -66,11 +69,14 @@ class PhotoStore {
                         r.value5(),
                         r.value6(),
                         r.value7(),
-                        json.readValue(r.value8().data(), new TypeReference<List<DrawnMark>>() {}),
+                        json.read(r.value8().data(), StoredMarks.class).drawn(),
                         r.value9(),
                         r.value10(),
                         r.value11()));
     }
+
+    /** Where the bytes of a photograph lie. */
+    record Kept(long imageId, long thumbnailId) {}
 
     boolean insert(
             Here here,
@@ -80,6 +86,7 @@ class PhotoStore {
             String teardownKey,
             String name,
             PhotoFile file,
+            Kept kept,
             OffsetDateTime now) {
         return sql.insertInto(PHOTO)
                         .set(PHOTO.JOB_ID, jobId)
@@ -90,8 +97,8 @@ class PhotoStore {
                         .set(PHOTO.NAME, name)
                         .set(PHOTO.WIDTH, file.width())
                         .set(PHOTO.HEIGHT, file.height())
-                        .set(PHOTO.IMAGE, file.jpeg())
-                        .set(PHOTO.THUMBNAIL, file.thumbnail())
+                        .set(PHOTO.IMAGE_ID, kept.imageId())
+                        .set(PHOTO.THUMBNAIL_ID, kept.thumbnailId())
                         .set(PHOTO.TAKEN_BY, here.personId())
                         .set(PHOTO.TAKEN_AT, now)
                         .onConflictDoNothing()
@@ -99,23 +106,23 @@ class PhotoStore {
                 == 1;
     }
 
-    boolean mark(long jobId, long id, int version, List<DrawnMark> marks) {
+    boolean mark(Here here, long jobId, long id, int version, List<DrawnMark> marks) {
         return sql.update(PHOTO)
-                        .set(PHOTO.MARKS, JSONB.valueOf(json.writeValueAsString(marks)))
+                        .set(PHOTO.MARKS, JSONB.valueOf(json.written(StoredMarks.of(marks))))
                         .set(PHOTO.VERSION, PHOTO.VERSION.plus(1))
-                        .where(PHOTO.JOB_ID.eq(jobId), PHOTO.ID.eq(id), PHOTO.VERSION.eq(version))
+                        .where(of(here, jobId), PHOTO.ID.eq(id), PHOTO.VERSION.eq(version))
                         .execute()
                 == 1;
     }
 
-    void remove(long jobId, long id) {
-        sql.deleteFrom(PHOTO).where(PHOTO.JOB_ID.eq(jobId), PHOTO.ID.eq(id)).execute();
+    void remove(Here here, long jobId, long id) {
+        sql.deleteFrom(PHOTO).where(of(here, jobId), PHOTO.ID.eq(id)).execute();
     }
 
-    Optional<byte[]> image(long jobId, long id, boolean thumbnail) {
-        return sql.select(thumbnail ? PHOTO.THUMBNAIL : PHOTO.IMAGE)
+    Optional<Kept> kept(Here here, long jobId, long id) {
+        return sql.select(PHOTO.IMAGE_ID, PHOTO.THUMBNAIL_ID)
                 .from(PHOTO)
-                .where(PHOTO.JOB_ID.eq(jobId), PHOTO.ID.eq(id))
-                .fetchOptional(r -> r.value1());
+                .where(of(here, jobId), PHOTO.ID.eq(id))
+                .fetchOptional(r -> new Kept(r.value1(), r.value2()));
     }
 }

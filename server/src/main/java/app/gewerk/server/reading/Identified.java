@@ -2,10 +2,14 @@ package app.gewerk.server.reading;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.gear.GearKind;
+import app.gewerk.core.gear.ProfileShift;
 import app.gewerk.core.reading.Candidate;
 import app.gewerk.core.reading.Identification;
 import app.gewerk.core.reading.Measured;
 import app.gewerk.core.reading.Reading;
+import app.gewerk.core.reading.ReadingKind;
+import app.gewerk.core.words.Say;
+import app.gewerk.server.gear.GearSpec;
 import java.util.List;
 import java.util.Optional;
 
@@ -30,9 +34,8 @@ public record Identified(
 
     /** @param sigmas how far the reading is from what this gear would show, in standard deviations */
     public record ResidualView(
-            ReadingEntry.What what,
-            Optional<Integer> overTeeth,
-            Optional<Integer> pitches,
+            ReadingKind what,
+            Optional<Double> parameter,
             String words,
             boolean ofMate,
             double expected,
@@ -63,16 +66,16 @@ public record Identified(
             double angleUncertaintyDeg,
             double tipWearMm,
             double probability,
+            Say shift,
+            Optional<GearSpec> gear,
             List<ResidualView> residuals) {}
 
     public record ExpectationView(String candidate, double expected) {}
 
     /** @param again whether it was read before and looks like a slip */
     public record NextReadingView(
-            ReadingEntry.What what,
-            Optional<Integer> overTeeth,
-            Optional<Integer> pitches,
-            Optional<Integer> mateToothCount,
+            ReadingKind what,
+            Optional<Double> parameter,
             String words,
             String how,
             boolean again,
@@ -83,8 +86,8 @@ public record Identified(
 
     /** @param what left out when it is the tooth count that does not go with the readings */
     public record OutlierView(
-            Optional<ReadingEntry.What> what,
-            Optional<Integer> overTeeth,
+            Optional<ReadingKind> what,
+            Optional<Double> parameter,
             boolean ofMate,
             String words,
             double read,
@@ -98,9 +101,8 @@ public record Identified(
 
     /** A reading as it was understood. */
     public record ReadingView(
-            ReadingEntry.What what,
-            Optional<Integer> overTeeth,
-            Optional<Integer> pitches,
+            ReadingKind what,
+            Optional<Double> parameter,
             String words,
             String unit,
             List<Double> values,
@@ -113,12 +115,8 @@ public record Identified(
                 found.notStandardProbability(),
                 found.nextReading()
                         .map(n -> new NextReadingView(
-                                ReadingEntry.kind(n.what()),
-                                overTeeth(n.what()),
-                                pitches(n.what()),
-                                n.what() instanceof Measured.CentreDistance centre
-                                        ? Optional.of(centre.mateToothCount())
-                                        : Optional.empty(),
+                                ReadingKind.of(n.what()),
+                                parameter(n.what()),
                                 n.what().words(),
                                 n.what().how(),
                                 n.again(),
@@ -141,8 +139,8 @@ public record Identified(
     private static OutlierView outlier(Identification.Outlier o) {
         String whose = o.ofMate() ? "the mate: " : "";
         return new OutlierView(
-                o.what().map(ReadingEntry::kind),
-                o.what().flatMap(Identified::overTeeth),
+                o.what().map(ReadingKind::of),
+                o.what().flatMap(Identified::parameter),
                 o.ofMate(),
                 whose + o.what().map(Measured::words).orElse("the tooth count"),
                 o.read(),
@@ -154,9 +152,8 @@ public record Identified(
 
     private static ReadingView reading(Reading reading) {
         return new ReadingView(
-                ReadingEntry.kind(reading.what()),
-                overTeeth(reading.what()),
-                pitches(reading.what()),
+                ReadingKind.of(reading.what()),
+                parameter(reading.what()),
                 reading.what().words(),
                 unit(reading.what()),
                 reading.values(),
@@ -188,11 +185,12 @@ public record Identified(
                 c.angleUncertaintyDeg(),
                 c.tipWearMm(),
                 c.probability(),
+                ProfileShift.said(c.profileShiftCoefficient()),
+                c.cylinder().map(GearSpec::of),
                 c.residuals().stream()
                         .map(r -> new ResidualView(
-                                ReadingEntry.kind(r.what()),
-                                overTeeth(r.what()),
-                                pitches(r.what()),
+                                ReadingKind.of(r.what()),
+                                parameter(r.what()),
                                 r.what().words(),
                                 r.ofMate(),
                                 r.expected(),
@@ -200,16 +198,8 @@ public record Identified(
                         .toList());
     }
 
-    private static Optional<Integer> overTeeth(Measured what) {
-        return what instanceof Measured.SpanOver span ? Optional.of(span.teeth()) : Optional.empty();
-    }
-
-    private static Optional<Integer> pitches(Measured what) {
-        return switch (what) {
-            case Measured.ChordOverTips chord -> Optional.of(chord.pitches());
-            case Measured.PitchesAlong along -> Optional.of(along.pitches());
-            default -> Optional.empty();
-        };
+    private static Optional<Double> parameter(Measured what) {
+        return what.parameter().stream().boxed().findFirst();
     }
 
     private static String unit(Measured what) {

@@ -1,16 +1,23 @@
 package app.gewerk.server.reading;
 
+import app.gewerk.core.Wire;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Span;
+import app.gewerk.core.reading.Measured;
+import app.gewerk.core.reading.ReadingKind;
 import app.gewerk.core.reading.ToothCount;
-import app.gewerk.server.http.FieldProblem;
+import app.gewerk.core.words.Refused;
 import app.gewerk.server.shop.Here;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.ExampleObject;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -18,6 +25,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -53,10 +61,7 @@ class ReadingController {
                     .filter(Objects::nonNull)
                     .count();
             if (ways > 1) {
-                throw FieldProblem.of(
-                        field,
-                        "The tooth count is given in " + ways
-                                + " ways that may contradict each other: give one of exactly, from and to, typed, arc, gap, ratio");
+                throw Refused.at(field, "teeth.ways", "given", ways);
             }
             try {
                 if (typed != null) {
@@ -69,7 +74,7 @@ class ReadingController {
                     return new ToothCount.Between(from, to);
                 }
                 if (from != null || to != null) {
-                    throw new IllegalArgumentException("A range of tooth counts needs both from and to");
+                    throw new Refused("teeth.rangeBoth");
                 }
                 if (arc != null) {
                     return ToothCount.About.arc(arc.pitches, arc.angleDeg);
@@ -80,8 +85,8 @@ class ReadingController {
                 if (ratio != null) {
                     return ToothCount.About.ratio(ratio.mateTurns, ratio.mateToothCount);
                 }
-            } catch (IllegalArgumentException impossible) {
-                throw FieldProblem.of(field, String.valueOf(impossible.getMessage()));
+            } catch (Refused impossible) {
+                throw impossible.at(field);
             }
             return new ToothCount.Unknown();
         }
@@ -116,6 +121,44 @@ class ReadingController {
 
     record Take(int version, int choice, @Nullable String reason) {}
 
+    /** @param parameter the number that belongs to it, if any */
+    record KindView(
+            ReadingKind what,
+            Optional<ReadingKind.Parameter> parameter,
+            Measured.Unit unit,
+            ReadingKind.Jaws jaws,
+            List<GearKind> gears,
+            boolean ofMate) {}
+
+    record UsualView(ReadingKind what, Optional<Double> parameter) {}
+
+    /** @param usual what is read first, by kind of gear */
+    record Kinds(List<KindView> kinds, Map<String, List<UsualView>> usual) {}
+
+    /** Everything that can be read of a gear, in the order in which it is offered. */
+    @GetMapping("/api/workings/reading/kinds")
+    Kinds kinds() {
+        Map<String, List<UsualView>> usual = new LinkedHashMap<>();
+        for (GearKind gear : GearKind.values()) {
+            usual.put(
+                    Wire.word(gear),
+                    ReadingKind.usual(gear).stream()
+                            .map(u -> new UsualView(u.what(), Optional.ofNullable(u.parameter())))
+                            .toList());
+        }
+        return new Kinds(
+                Arrays.stream(ReadingKind.values())
+                        .map(k -> new KindView(
+                                k,
+                                Optional.ofNullable(k.parameter()),
+                                k.unit(),
+                                k.jaws(),
+                                List.copyOf(k.gears()),
+                                k.ofMate()))
+                        .toList(),
+                usual);
+    }
+
     /** Which gear is it? From readings alone, without a job. */
     @PostMapping("/api/workings/reading/identify")
     Identified identify(
@@ -123,7 +166,7 @@ class ReadingController {
                     @io.swagger.v3.oas.annotations.parameters.RequestBody(
                             content = @Content(examples = @ExampleObject(value = """
             {"kind":"external","toothCount":{"exactly":24},
-             "readings":[{"what":"tipDiameter","values":[12.98],"unit":"mm","instrument":"caliper"},{"what":"span","overTeeth":4,"values":[5.36]},{"what":"centreDistance","values":[18.0],"mateToothCount":48}],"worn":false}""")))
+             "readings":[{"what":"tipDiameter","values":[12.98],"unit":"mm","instrument":"caliper"},{"what":"span","parameter":4,"values":[5.36]},{"what":"centreDistance","values":[18.0],"parameter":48}],"worn":false}""")))
                     Identify request) {
         ToothCount count = request.toothCount() == null
                 ? new ToothCount.Unknown()
@@ -150,13 +193,17 @@ class ReadingController {
     }
 
     @GetMapping("/api/reading/{jobId}")
-    ReadingService.GearRead read(@PathVariable long jobId) {
-        return readings.read(jobId);
+    ReadingService.GearRead read(Here here, @PathVariable long jobId) {
+        return readings.read(here, jobId);
     }
 
     @PutMapping("/api/reading/{jobId}")
-    ReadingService.GearRead save(Here here, @PathVariable long jobId, @RequestBody SaveReadings save) {
-        return readings.save(here, jobId, save.version(), save.gear());
+    ReadingService.GearRead save(
+            Here here,
+            @PathVariable long jobId,
+            @RequestBody SaveReadings save,
+            @RequestHeader(name = "Idempotency-Key", required = false) @Nullable String key) {
+        return readings.save(here, jobId, save.version(), save.gear(), Optional.ofNullable(key));
     }
 
     /** Takes one of the answers for the gear's. */

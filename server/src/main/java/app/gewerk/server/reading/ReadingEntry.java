@@ -1,12 +1,13 @@
 package app.gewerk.server.reading;
 
-import app.gewerk.core.Wire;
 import app.gewerk.core.gear.Pitch;
 import app.gewerk.core.reading.AngleEntry;
 import app.gewerk.core.reading.Instrument;
 import app.gewerk.core.reading.LengthEntry;
 import app.gewerk.core.reading.Measured;
 import app.gewerk.core.reading.Reading;
+import app.gewerk.core.reading.ReadingKind;
+import app.gewerk.core.words.Refused;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -14,58 +15,18 @@ import org.jspecify.annotations.Nullable;
  * One reading as it is entered: either as typed ({@code "12,48 12.50"}, {@code "0.491in"}) or as numbers in a unit.
  *
  * @param unit of {@code values}, and of numbers typed without one: mm (left out) or in; angles are in degrees always
- * @param overTeeth for a span
- * @param pitches for a chord over tips, and for a length along a rack or worm
- * @param mateToothCount for a centre distance; when left out, that of the mate given
+ * @param parameter the number that belongs to it: teeth of a span, pitches of a chord or a length, thickness of pins in mm,
+ *     teeth of the mate for a centre distance (when left out, those of the mate given)
  */
 public record ReadingEntry(
-        What what,
-        @Nullable Integer overTeeth,
-        @Nullable Integer pitches,
-        @Nullable Double pinDiameterMm,
-        @Nullable Integer mateToothCount,
+        ReadingKind what,
+        @Nullable Double parameter,
         @Nullable Instrument instrument,
         @Nullable List<Double> values,
         @Nullable String typed,
         @Nullable String unit) {
 
-    /** What can be read of a gear. */
-    public enum What {
-        TIP_DIAMETER,
-        ROOT_DIAMETER,
-        SPAN,
-        OVER_PINS,
-        CENTRE_DISTANCE,
-        CHORD_OVER_TIPS,
-        PITCHES_ALONG,
-        TOOTH_HEIGHT,
-        HELIX_ANGLE,
-        LEAD_ANGLE,
-        CONE_ANGLE;
-
-        @Override
-        public String toString() {
-            return Wire.word(this);
-        }
-    }
-
-    static What kind(Measured what) {
-        return switch (what) {
-            case Measured.TipDiameter tip -> What.TIP_DIAMETER;
-            case Measured.RootDiameter root -> What.ROOT_DIAMETER;
-            case Measured.SpanOver span -> What.SPAN;
-            case Measured.OverPins pins -> What.OVER_PINS;
-            case Measured.CentreDistance centre -> What.CENTRE_DISTANCE;
-            case Measured.ChordOverTips chord -> What.CHORD_OVER_TIPS;
-            case Measured.PitchesAlong along -> What.PITCHES_ALONG;
-            case Measured.ToothHeight height -> What.TOOTH_HEIGHT;
-            case Measured.HelixAngle helix -> What.HELIX_ANGLE;
-            case Measured.LeadAngle lead -> What.LEAD_ANGLE;
-            case Measured.ConeAngle cone -> What.CONE_ANGLE;
-        };
-    }
-
-    /** @throws IllegalArgumentException in words when it cannot be used */
+    /** @throws Refused in words when it cannot be used */
     public Reading reading() {
         return reading(null);
     }
@@ -79,31 +40,22 @@ public record ReadingEntry(
     }
 
     private Measured measured(@Nullable Integer mateTeeth) {
-        return switch (what) {
-            case TIP_DIAMETER -> new Measured.TipDiameter();
-            case ROOT_DIAMETER -> new Measured.RootDiameter();
-            case SPAN -> new Measured.SpanOver(given(overTeeth, "Say over how many teeth the span goes (overTeeth)"));
-            case OVER_PINS -> new Measured.OverPins(given(pinDiameterMm, "Say how thick the pins are (pinDiameterMm)"));
-            case CENTRE_DISTANCE ->
-                new Measured.CentreDistance(given(
-                        mateToothCount == null ? mateTeeth : mateToothCount,
-                        "Count the teeth of the gear on the other shaft (mateToothCount)"));
-            case CHORD_OVER_TIPS ->
-                new Measured.ChordOverTips(given(pitches, "Say over how many pitches the chord goes (pitches)"));
-            case PITCHES_ALONG ->
-                new Measured.PitchesAlong(given(pitches, "Say over how many pitches it was measured (pitches)"));
-            case TOOTH_HEIGHT -> new Measured.ToothHeight();
-            case HELIX_ANGLE -> new Measured.HelixAngle();
-            case LEAD_ANGLE -> new Measured.LeadAngle();
-            case CONE_ANGLE -> new Measured.ConeAngle();
-        };
+        boolean known = what.parameter() == ReadingKind.Parameter.MATE_TEETH && parameter == null && mateTeeth != null;
+        return what.of(known ? Double.valueOf(mateTeeth) : parameter);
+    }
+
+    /** The same with instrument and unit said, as they were meant when left out. */
+    ReadingEntry meaning(Reading understood) {
+        boolean angle = understood.what().unit() == Measured.Unit.DEG;
+        String meant = angle ? "deg" : unit == null ? "mm" : unit;
+        return new ReadingEntry(what, parameter, understood.instrument(), values, typed, meant);
     }
 
     private List<Double> millimetres() {
         LengthEntry.BareUnit bare = switch (unit == null ? "mm" : unit) {
             case "mm" -> LengthEntry.BareUnit.MM;
             case "in" -> LengthEntry.BareUnit.IN;
-            default -> throw new IllegalArgumentException("The unit is mm or in; \"" + unit + "\" given");
+            default -> throw new Refused("reading.unit", "given", unit);
         };
         if (typed != null) {
             requireNoValues();
@@ -115,7 +67,7 @@ public record ReadingEntry(
 
     private List<Double> degrees() {
         if (unit != null && !unit.equals("deg") && typed == null) {
-            throw new IllegalArgumentException("An angle is in degrees (deg); \"" + unit + "\" given");
+            throw new Refused("reading.angleUnit", "given", unit);
         }
         if (typed != null) {
             requireNoValues();
@@ -126,21 +78,14 @@ public record ReadingEntry(
 
     private void requireNoValues() {
         if (values != null) {
-            throw new IllegalArgumentException("Give a reading either as typed or as values, not both");
+            throw new Refused("reading.typedOrValues");
         }
     }
 
     private List<Double> givenValues() {
         if (values == null || values.isEmpty()) {
-            throw new IllegalArgumentException("A reading needs at least one value");
+            throw new Refused("reading.noValue");
         }
         return values;
-    }
-
-    private static <T> T given(@Nullable T value, String message) {
-        if (value == null) {
-            throw new IllegalArgumentException(message);
-        }
-        return value;
     }
 }

@@ -5,6 +5,7 @@ import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Pitch;
+import app.gewerk.core.gear.ProfileShift;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.reading.GearReader;
 import app.gewerk.core.reading.Instrument;
@@ -12,19 +13,25 @@ import app.gewerk.core.reading.LengthEntry;
 import app.gewerk.core.reading.Mate;
 import app.gewerk.core.reading.Question;
 import app.gewerk.core.reading.Reading;
+import app.gewerk.core.reading.ReadingKind;
 import app.gewerk.core.reading.ToothCount;
 import app.gewerk.core.sourcing.GearNeed;
-import app.gewerk.server.http.FieldProblem;
+import app.gewerk.core.words.Refusal;
+import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
+import app.gewerk.server.gear.GearSpec;
 import app.gewerk.server.http.Stale;
+import app.gewerk.server.http.Words;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
+import com.fasterxml.jackson.annotation.JsonProperty;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
@@ -38,11 +45,13 @@ public class ReadingService {
     private static final int MOST_READINGS = 24;
 
     private final ReadingStore store;
+    private final SavedOnceStore savedOnce;
     private final JobService jobs;
     private final ShopClock clock;
 
-    ReadingService(ReadingStore store, JobService jobs, ShopClock clock) {
+    ReadingService(ReadingStore store, SavedOnceStore savedOnce, JobService jobs, ShopClock clock) {
         this.store = store;
+        this.savedOnce = savedOnce;
         this.jobs = jobs;
         this.clock = clock;
     }
@@ -136,11 +145,8 @@ public class ReadingService {
      */
     public record ReadingLine(
             long id,
-            ReadingEntry.What what,
-            Optional<Integer> overTeeth,
-            Optional<Integer> pitches,
-            Optional<Double> pinDiameterMm,
-            Optional<Integer> mateToothCount,
+            ReadingKind what,
+            Optional<Double> parameter,
             Instrument instrument,
             String typed,
             String unit,
@@ -157,16 +163,7 @@ public class ReadingService {
         }
 
         ReadingEntry entry() {
-            return new ReadingEntry(
-                    what,
-                    overTeeth.orElse(null),
-                    pitches.orElse(null),
-                    pinDiameterMm.orElse(null),
-                    mateToothCount.orElse(null),
-                    instrument,
-                    null,
-                    typed,
-                    unit);
+            return new ReadingEntry(what, parameter.orElse(null), instrument, null, typed, unit);
         }
     }
 
@@ -192,12 +189,11 @@ public class ReadingService {
         /**
          * The gear itself.
          *
-         * @throws IllegalArgumentException for a rack, a worm or a bevel gear
+         * @throws Refused for a rack, a worm or a bevel gear
          */
         public CylindricalGear gear() {
             if (!kind.cylindrical()) {
-                throw new IllegalArgumentException(
-                        "Drawings and sellers' lists here hold gears and rings; for " + words() + " look by hand");
+                throw new Refused("reading.byHand", "gear", words());
             }
             return new CylindricalGear(
                     kind == GearKind.INTERNAL,
@@ -208,12 +204,29 @@ public class ReadingService {
                     BasicRack.of(pressureAngleDeg, addendumCoefficient, clearanceCoefficient));
         }
 
+        /** How it is drawn and made, where it is a gear or a ring. */
+        @JsonProperty("gear")
+        public Optional<GearSpec> spec() {
+            return kind.cylindrical() ? Optional.of(GearSpec.of(gear())) : Optional.empty();
+        }
+
+        @JsonProperty
+        Say shift() {
+            return ProfileShift.said(profileShiftCoefficient);
+        }
+
+        /** "0.5 module". */
+        @JsonProperty
+        String name() {
+            return new Pitch(Wire.parse(Pitch.System.class, pitch.system()), pitch.value()).words();
+        }
+
         /** "0.5 module, 24 teeth, 20°". */
         public String words() {
-            String size = new Pitch(Wire.parse(Pitch.System.class, pitch.system()), pitch.value()).words();
-            String shift = Math.abs(profileShiftCoefficient) < 0.05
+            String size = name();
+            String shift = ProfileShift.none(profileShiftCoefficient)
                     ? ""
-                    : String.format(Locale.ROOT, ", shift %+.2f", profileShiftCoefficient);
+                    : ", " + Words.of(ProfileShift.said(profileShiftCoefficient));
             String handed = hand.isEmpty() ? "" : " " + hand;
             return switch (kind) {
                 case EXTERNAL, INTERNAL ->
@@ -260,7 +273,7 @@ public class ReadingService {
             MateRead mate,
             List<ReadingLine> readings,
             Optional<Identified> answer,
-            Optional<String> noAnswer,
+            Optional<Say> noAnswer,
             Optional<TakenGear> taken,
             Optional<String> takenWords) {}
 
@@ -277,12 +290,12 @@ public class ReadingService {
                     if (ToothCount.parse(mateCount) instanceof ToothCount.Exactly exactly) {
                         return Optional.of(exactly.count());
                     }
-                    throw new IllegalArgumentException("Count the mate's teeth to the last one, like 36");
+                    throw new Refused("mate.countAll");
                 });
         List<Reading> readings = parsed("readings", asked.readings(), mateTeeth);
         List<Reading> mateReadings = parsed("mate.readings", asked.mate().entries(), Optional.empty());
         if (mateTeeth.isEmpty() && !mateReadings.isEmpty()) {
-            throw FieldProblem.of("mate.toothCount", "Count the mate's teeth too, or its readings say nothing");
+            throw Refused.at("mate.toothCount", "mate.countToo");
         }
         Optional<Mate> mate = mateTeeth.map(z -> ofField(
                 "mate.toothCount",
@@ -297,19 +310,19 @@ public class ReadingService {
 
     private static List<Reading> parsed(String field, List<ReadingEntry> entries, Optional<Integer> mateTeeth) {
         if (entries.size() > MOST_READINGS) {
-            throw FieldProblem.of(field, "At most " + MOST_READINGS + " readings are used; take the best");
+            throw Refused.at(field, "reading.tooMany", "most", MOST_READINGS);
         }
         List<Reading> readings = new ArrayList<>();
-        List<FieldProblem.Field> wrong = new ArrayList<>();
+        List<Refusal> wrong = new ArrayList<>();
         for (int i = 0; i < entries.size(); i++) {
             try {
                 readings.add(entries.get(i).reading(mateTeeth.orElse(null)));
-            } catch (IllegalArgumentException unusable) {
-                wrong.add(new FieldProblem.Field(field + "[" + i + "]", String.valueOf(unusable.getMessage())));
+            } catch (Refused unusable) {
+                wrong.addAll(unusable.at(field + "[" + i + "]").refusals());
             }
         }
         if (!wrong.isEmpty()) {
-            throw new FieldProblem(wrong);
+            throw new Refused(wrong);
         }
         return readings;
     }
@@ -322,18 +335,18 @@ public class ReadingService {
     private static <T> T ofField(String field, Supplier<T> work) {
         try {
             return work.get();
-        } catch (IllegalArgumentException unusable) {
-            throw FieldProblem.of(field, String.valueOf(unusable.getMessage()));
+        } catch (Refused unusable) {
+            throw unusable.at(field);
         }
     }
 
     @Transactional(readOnly = true)
-    public GearRead read(long jobId) {
-        int version = jobs.job(jobId).gearVersion();
-        ReadingStore.Saved saved = store.gear(jobId).orElse(ReadingStore.Saved.NOTHING);
-        List<ReadingLine> lines = store.readings(jobId);
+    public GearRead read(Here here, long jobId) {
+        int version = jobs.job(here, jobId).gearVersion();
+        ReadingStore.Saved saved = store.gear(here, jobId).orElse(ReadingStore.Saved.NOTHING);
+        List<ReadingLine> lines = store.readings(here, jobId);
         Optional<Identified> answer = Optional.empty();
-        Optional<String> noAnswer = Optional.empty();
+        Optional<Say> noAnswer = Optional.empty();
         try {
             answer = Optional.of(identify(new Asked(
                     saved.kind(),
@@ -345,8 +358,8 @@ public class ReadingService {
                             saved.mate().toothCount(),
                             saved.mate().worn(),
                             counting(lines, true)))));
-        } catch (IllegalArgumentException | FieldProblem nothing) {
-            noAnswer = Optional.ofNullable(nothing.getMessage());
+        } catch (Refused nothing) {
+            noAnswer = Optional.of(nothing.say());
         }
         return new GearRead(
                 version,
@@ -374,42 +387,53 @@ public class ReadingService {
 
     /** Puts this person's readings in place of what the same person saved before; those of others stay. */
     @Transactional
-    public GearRead save(Here here, long jobId, int version, GearEntry entry) {
+    public GearRead save(Here here, long jobId, int version, GearEntry entry, Optional<String> key) {
+        jobs.job(here, jobId);
+        return savedOnce.once(
+                here,
+                key,
+                "reading/" + jobId,
+                clock.now(),
+                () -> keep(here, jobId, version, entry),
+                () -> read(here, jobId));
+    }
+
+    private GearRead keep(Here here, long jobId, int version, GearEntry entry) {
         toothCount(entry.toothCountText());
         optionalLength("bore", entry.boreText());
         optionalLength("faceWidth", entry.faceWidthText());
         if (!entry.handText().matches("(left|right)?")) {
-            throw FieldProblem.of("hand", "The hand is left or right");
+            throw Refused.at("hand", "gear.hand");
         }
         ofField("mate.toothCount", () -> ToothCount.parse(entry.mateEntry().toothCountText()));
         List<Reading> readings = parsed("readings", entry.readings(), Optional.of(CylindricalGear.FEWEST_TEETH));
         List<Reading> mateReadings = parsed("mate.readings", entry.mateEntry().entries(), Optional.empty());
         if (Stream.concat(entry.readings().stream(), entry.mateEntry().entries().stream())
                 .anyMatch(r -> r.typed() == null)) {
-            throw FieldProblem.of("readings", "A job keeps readings as they were typed");
+            throw Refused.at("readings", "reading.asTyped");
         }
-        List<ReadingLine> before = store.readings(jobId);
-        raiseVersion(jobId, version);
+        List<ReadingLine> before = store.readings(here, jobId);
+        raiseVersion(here, jobId, version);
         List<ReadingStore.NewReading> own = new ArrayList<>();
         add(own, entry.readings(), readings, false);
         add(own, entry.mateEntry().entries(), mateReadings, true);
-        store.save(here.shopId(), jobId, entry, here.personId(), clock.now(), own, before);
+        store.save(here, jobId, entry, clock.now(), own, before);
         jobs.write(
                 here,
                 jobId,
                 Step.READ,
-                "Readings: " + (entry.toothCountText().isEmpty() ? "" : entry.toothCountText() + " teeth, ")
-                        + summary(entry, own),
+                Say.of("journal.readings", "readings", summary(entry, own)),
                 "",
                 Optional.of(before),
                 Optional.of(entry));
-        return read(jobId);
+        return read(here, jobId);
     }
 
     private static void add(
             List<ReadingStore.NewReading> own, List<ReadingEntry> entries, List<Reading> readings, boolean ofMate) {
         for (int i = 0; i < entries.size(); i++) {
-            own.add(new ReadingStore.NewReading(entries.get(i), readings.get(i), ofMate));
+            Reading reading = readings.get(i);
+            own.add(new ReadingStore.NewReading(entries.get(i).meaning(reading), reading, ofMate));
         }
     }
 
@@ -446,17 +470,17 @@ public class ReadingService {
      */
     @Transactional
     public GearRead take(Here here, long jobId, int version, int choice, String reason) {
-        GearRead now = read(jobId);
+        GearRead now = read(here, jobId);
         if (now.version() != version) {
             throw new Stale(now);
         }
-        Identified answer = now.answer()
-                .orElseThrow(() -> new IllegalArgumentException(now.noAnswer().orElse("Nothing to go by yet")));
+        Identified answer =
+                now.answer().orElseThrow(() -> new Refused(now.noAnswer().orElse(Say.of("reading.nothingToGoBy"))));
         if (choice < 0 || choice >= answer.candidates().size()) {
-            throw FieldProblem.of("choice", "Pick one of the answers in the list");
+            throw Refused.at("choice", "reading.pick");
         }
         if (choice > 0 && reason.isBlank()) {
-            throw FieldProblem.of("reason", "Say why it is not the most probable one; the reason is kept");
+            throw Refused.at("reason", "reading.whyNotFirst");
         }
         Identified.CandidateView c = answer.candidates().get(choice);
         TakenGear gear = new TakenGear(
@@ -467,31 +491,29 @@ public class ReadingService {
                 c.pressureAngleDeg(),
                 c.addendumCoefficient(),
                 c.clearanceCoefficient(),
-                Math.abs(c.profileShiftCoefficient()) < 0.03
-                        ? 0
-                        : Math.round(c.profileShiftCoefficient() * 1000) / 1000.0,
+                ProfileShift.toMake(c.profileShiftCoefficient()),
                 c.leadAngleDeg().or(c::coneAngleDeg).orElse(c.helixAngleDeg()),
                 now.hand(),
                 c.probability(),
                 reason.strip());
-        raiseVersion(jobId, version);
-        store.take(jobId, gear);
-        jobs.markDone(jobId, Step.READ);
+        raiseVersion(here, jobId, version);
+        store.take(here, jobId, gear);
+        jobs.markDone(here, jobId, Step.READ);
         jobs.write(
                 here,
                 jobId,
                 Step.READ,
-                "The gear is " + gear.words() + " (" + Math.round(100 * gear.probability()) + " %)",
+                Say.of("journal.gearTaken", "gear", gear.words(), "percent", Math.round(100 * gear.probability())),
                 reason,
                 now.taken(),
                 Optional.of(gear));
-        return read(jobId);
+        return read(here, jobId);
     }
 
-    private void raiseVersion(long jobId, int expected) {
-        jobs.job(jobId);
-        if (!jobs.raiseGearVersion(jobId, expected)) {
-            throw new Stale(read(jobId));
+    private void raiseVersion(Here here, long jobId, int expected) {
+        jobs.job(here, jobId);
+        if (!jobs.raiseGearVersion(here, jobId, expected)) {
+            throw new Stale(read(here, jobId));
         }
     }
 
@@ -505,12 +527,10 @@ public class ReadingService {
 
     /** What is wanted, once a gear has been taken. Nothing is identified anew. */
     @Transactional(readOnly = true)
-    public Wanted wanted(long jobId) {
-        jobs.job(jobId);
-        ReadingStore.Saved saved = store.gear(jobId).orElse(ReadingStore.Saved.NOTHING);
-        TakenGear taken = saved.taken()
-                .orElseThrow(() -> new IllegalArgumentException(
-                        "Say first which gear it is: take one of the answers in the step Read"));
+    public Wanted wanted(Here here, long jobId) {
+        jobs.job(here, jobId);
+        ReadingStore.Saved saved = store.gear(here, jobId).orElse(ReadingStore.Saved.NOTHING);
+        TakenGear taken = saved.taken().orElseThrow(() -> new Refused("reading.takeFirst"));
         return new Wanted(
                 saved.name(),
                 taken.words(),

@@ -8,12 +8,14 @@ import app.gewerk.core.Wire;
 import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.reading.Instrument;
 import app.gewerk.core.reading.Reading;
+import app.gewerk.core.reading.ReadingKind;
 import app.gewerk.server.db.tables.records.GearReadingRecord;
 import app.gewerk.server.db.tables.records.JobGearRecord;
 import app.gewerk.server.reading.ReadingService.GearEntry;
 import app.gewerk.server.reading.ReadingService.MateRead;
 import app.gewerk.server.reading.ReadingService.ReadingLine;
 import app.gewerk.server.reading.ReadingService.TakenGear;
+import app.gewerk.server.shop.Here;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.List;
@@ -52,21 +54,20 @@ class ReadingStore {
                 Optional.empty());
     }
 
-    /** A reading to be written: as it was entered and as it was understood. */
+    /**
+     * A reading to be written: as it was entered and as it was understood.
+     *
+     * @param entry with its instrument and unit said
+     */
     record NewReading(ReadingEntry entry, Reading reading, boolean ofMate) {
         boolean sameAs(ReadingLine line) {
-            return line.what() == entry.what()
-                    && line.ofMate() == ofMate
-                    && line.typed().equals(entry.typed())
-                    && line.instrument() == reading.instrument()
-                    && Objects.equals(line.overTeeth().orElse(null), entry.overTeeth())
-                    && Objects.equals(line.pitches().orElse(null), entry.pitches());
+            return line.ofMate() == ofMate && line.entry().equals(entry);
         }
     }
 
-    Optional<Saved> gear(long jobId) {
+    Optional<Saved> gear(Here here, long jobId) {
         return sql.selectFrom(JOB_GEAR)
-                .where(JOB_GEAR.JOB_ID.eq(jobId))
+                .where(JOB_GEAR.SHOP_ID.eq(here.shopId()), JOB_GEAR.JOB_ID.eq(jobId))
                 .fetchOptional(r -> new Saved(
                         Wire.parse(GearKind.class, r.getKind()),
                         r.getName(),
@@ -99,20 +100,17 @@ class ReadingStore {
     }
 
     /** Everybody's, those of one person together as they were entered. */
-    List<ReadingLine> readings(long jobId) {
+    List<ReadingLine> readings(Here here, long jobId) {
         return sql.select(GEAR_READING.asterisk(), PERSON.NAME)
                 .from(GEAR_READING)
                 .join(PERSON)
-                .on(PERSON.ID.eq(GEAR_READING.READ_BY))
-                .where(GEAR_READING.JOB_ID.eq(jobId))
+                .on(PERSON.SHOP_ID.eq(GEAR_READING.SHOP_ID), PERSON.ID.eq(GEAR_READING.READ_BY))
+                .where(GEAR_READING.SHOP_ID.eq(here.shopId()), GEAR_READING.JOB_ID.eq(jobId))
                 .orderBy(GEAR_READING.READ_BY, GEAR_READING.POSITION)
                 .fetch(r -> new ReadingLine(
                         r.get(GEAR_READING.ID),
-                        Wire.parse(ReadingEntry.What.class, r.get(GEAR_READING.WHAT)),
-                        Optional.ofNullable(r.get(GEAR_READING.OVER_TEETH)),
-                        Optional.ofNullable(r.get(GEAR_READING.PITCHES)),
-                        Optional.ofNullable(r.get(GEAR_READING.PIN_DIAMETER_MM)),
-                        Optional.ofNullable(r.get(GEAR_READING.MATE_TOOTH_COUNT)),
+                        Wire.parse(ReadingKind.class, r.get(GEAR_READING.WHAT)),
+                        Optional.ofNullable(r.get(GEAR_READING.PARAMETER)),
                         Wire.parse(Instrument.class, r.get(GEAR_READING.INSTRUMENT)),
                         r.get(GEAR_READING.TYPED),
                         r.get(GEAR_READING.UNIT),
@@ -125,15 +123,14 @@ class ReadingStore {
 
     /** @param before what was saved: a reading entered again unchanged keeps its time */
     void save(
-            long shopId,
+            Here here,
             long jobId,
             GearEntry entry,
-            long personId,
             OffsetDateTime now,
             List<NewReading> own,
             List<ReadingLine> before) {
         JobGearRecord gear = sql.newRecord(JOB_GEAR);
-        gear.setShopId(shopId);
+        gear.setShopId(here.shopId());
         gear.setJobId(jobId);
         gear.setKind(Wire.word(entry.kindOrExternal()));
         gear.setName(entry.nameText());
@@ -147,37 +144,38 @@ class ReadingStore {
         gear.setMateWorn(Boolean.TRUE.equals(entry.mateEntry().worn()));
         sql.insertInto(JOB_GEAR)
                 .set(gear)
-                .onConflict(JOB_GEAR.JOB_ID)
+                .onConflict(JOB_GEAR.SHOP_ID, JOB_GEAR.JOB_ID)
                 .doUpdate()
                 .set(gear)
                 .execute();
         sql.deleteFrom(GEAR_READING)
-                .where(GEAR_READING.JOB_ID.eq(jobId), GEAR_READING.READ_BY.eq(personId))
+                .where(
+                        GEAR_READING.SHOP_ID.eq(here.shopId()),
+                        GEAR_READING.JOB_ID.eq(jobId),
+                        GEAR_READING.READ_BY.eq(here.personId()))
                 .execute();
         sql.update(GEAR_READING)
                 .set(GEAR_READING.LEFT_OUT, GEAR_READING.ID.in(entry.leftOutIds()))
-                .where(GEAR_READING.JOB_ID.eq(jobId))
+                .where(GEAR_READING.SHOP_ID.eq(here.shopId()), GEAR_READING.JOB_ID.eq(jobId))
                 .execute();
         List<GearReadingRecord> rows = new ArrayList<>();
         for (int i = 0; i < own.size(); i++) {
             NewReading reading = own.get(i);
             GearReadingRecord row = sql.newRecord(GEAR_READING);
-            row.setShopId(shopId);
+            row.setShopId(here.shopId());
             row.setJobId(jobId);
             row.setPosition(i);
             row.setWhat(reading.entry().what().toString());
-            row.setOverTeeth(reading.entry().overTeeth());
-            row.setPitches(reading.entry().pitches());
-            row.setPinDiameterMm(reading.entry().pinDiameterMm());
-            row.setMateToothCount(reading.entry().mateToothCount());
-            row.setInstrument(reading.reading().instrument().toString());
+            row.setParameter(reading.entry().parameter());
+            row.setInstrument(
+                    Objects.requireNonNull(reading.entry().instrument()).toString());
             row.setTyped(Objects.requireNonNull(reading.entry().typed()));
-            row.setUnit(reading.entry().unit() == null ? "mm" : reading.entry().unit());
+            row.setUnit(Objects.requireNonNull(reading.entry().unit()));
             row.setOfMate(reading.ofMate());
-            row.setValuesMm(reading.reading().values().toArray(new Double[0]));
-            row.setReadBy(personId);
+            row.setValuesRead(reading.reading().values().toArray(new Double[0]));
+            row.setReadBy(here.personId());
             row.setReadAt(before.stream()
-                    .filter(line -> line.readById() == personId && reading.sameAs(line))
+                    .filter(line -> line.readById() == here.personId() && reading.sameAs(line))
                     .findFirst()
                     .map(ReadingLine::readAt)
                     .orElse(now));
@@ -186,7 +184,7 @@ class ReadingStore {
         sql.batchInsert(rows).execute();
     }
 
-    void take(long jobId, TakenGear gear) {
+    void take(Here here, long jobId, TakenGear gear) {
         sql.update(JOB_GEAR)
                 .set(JOB_GEAR.IDENTIFIED, true)
                 .set(JOB_GEAR.PITCH_SYSTEM, gear.pitch().system())
@@ -202,7 +200,7 @@ class ReadingStore {
                 .set(JOB_GEAR.ANGLE_DEG, gear.angleDeg())
                 .set(JOB_GEAR.PROBABILITY, gear.probability())
                 .set(JOB_GEAR.TAKEN_REASON, gear.reason())
-                .where(JOB_GEAR.JOB_ID.eq(jobId))
+                .where(JOB_GEAR.SHOP_ID.eq(here.shopId()), JOB_GEAR.JOB_ID.eq(jobId))
                 .execute();
     }
 }

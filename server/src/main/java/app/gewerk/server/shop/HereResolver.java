@@ -1,10 +1,8 @@
 package app.gewerk.server.shop;
 
 import app.gewerk.server.http.NobodyHere;
-import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
-import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Configuration;
@@ -18,8 +16,6 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 /** Takes the person at the bench from the cookie that picking a name has set. */
 @Configuration(proxyBeanMethods = false)
 class HereResolver implements HandlerMethodArgumentResolver, WebMvcConfigurer {
-    static final String COOKIE = "gewerk_here";
-
     static {
         SpringDocUtils.getConfig().addRequestWrapperToIgnore(Here.class);
     }
@@ -46,20 +42,8 @@ class HereResolver implements HandlerMethodArgumentResolver, WebMvcConfigurer {
             @Nullable ModelAndViewContainer container,
             NativeWebRequest request,
             @Nullable WebDataBinderFactory binders) {
-        return personId(request.getNativeRequest(HttpServletRequest.class))
+        return ShopFilter.said(request.getNativeRequest(HttpServletRequest.class))
                 .flatMap(shop::here)
                 .orElseThrow(NobodyHere::new);
-    }
-
-    static Optional<Long> personId(@Nullable HttpServletRequest request) {
-        if (request == null || request.getCookies() == null) {
-            return Optional.empty();
-        }
-        for (Cookie cookie : request.getCookies()) {
-            if (cookie.getName().equals(COOKIE) && cookie.getValue().matches("\\d{1,18}")) {
-                return Optional.of(Long.parseLong(cookie.getValue()));
-            }
-        }
-        return Optional.empty();
     }
 }

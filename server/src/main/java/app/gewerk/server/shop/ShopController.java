@@ -9,12 +9,14 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseCookie;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -38,40 +40,47 @@ class ShopController {
 
     record Name(String name) {}
 
+    /** The shop of whoever is here, else the one whose door this is. */
     @GetMapping
     ShopView shop(HttpServletRequest request) {
-        ShopService.Shop known = shop.shop();
-        List<ShopService.Person> people = shop.people();
-        Optional<Long> id = HereResolver.personId(request);
+        Optional<Here> here = ShopFilter.said(request).flatMap(shop::here);
+        ShopService.Shop known = here.map(shop::shop).orElseGet(shop::entrance);
         return new ShopView(
                 known.bench(),
                 known.name(),
                 known.currency(),
-                shop.today(),
-                people,
-                people.stream()
-                        .filter(p -> id.filter(i -> i == p.id()).isPresent())
-                        .findFirst());
+                shop.today(known),
+                shop.people(known),
+                here.map(h -> new ShopService.Person(h.personId(), h.personName())));
     }
 
     record SaveTerms(int version, BigDecimal hourlyRate, double easyShare, double askShare) {}
 
     @GetMapping("/terms")
-    ShopService.ShopTerms terms() {
-        return shop.terms();
+    ShopService.ShopTerms terms(Here here) {
+        return shop.terms(here);
     }
 
     @PutMapping("/terms")
-    ShopService.ShopTerms saveTerms(Here here, @RequestBody SaveTerms save) {
+    ShopService.ShopTerms saveTerms(
+            Here here,
+            @RequestBody SaveTerms save,
+            @RequestHeader(name = "Idempotency-Key", required = false) @Nullable String key) {
         return shop.saveTerms(
-                here, save.version(), new Estimate.Terms(save.hourlyRate(), save.easyShare(), save.askShare()));
+                here,
+                save.version(),
+                new Estimate.Terms(save.hourlyRate(), save.easyShare(), save.askShare()),
+                Optional.ofNullable(key));
     }
 
-    /** Somebody steps up to the bench: known by name or new. */
+    /** Somebody steps up to the bench: known by name or new; at the shop somebody is at already, or else at this door's. */
     @PostMapping("/here")
-    ShopService.Person stepUp(@RequestBody Name name, HttpServletResponse response) {
-        Here here = shop.welcome(name.name());
-        ResponseCookie cookie = ResponseCookie.from(HereResolver.COOKIE, String.valueOf(here.personId()))
+    ShopService.Person stepUp(HttpServletRequest request, @RequestBody Name name, HttpServletResponse response) {
+        ShopService.Shop at =
+                ShopFilter.said(request).flatMap(shop::here).map(shop::shop).orElseGet(shop::entrance);
+        Here here = shop.welcome(at, name.name());
+        String value = new ShopFilter.Said(here.shopId(), here.personId()).cookie();
+        ResponseCookie cookie = ResponseCookie.from(ShopFilter.COOKIE, value)
                 .httpOnly(true)
                 .sameSite("Strict")
                 .path("/")

@@ -2,7 +2,7 @@ package app.gewerk.server.shop;
 
 import app.gewerk.core.Knowledge;
 import app.gewerk.core.intake.Estimate;
-import app.gewerk.server.http.FieldProblem;
+import app.gewerk.core.words.Refused;
 import app.gewerk.server.http.Stale;
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -11,35 +11,52 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.concurrent.atomic.AtomicReference;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The workshop and the people in it. One shop a database for now; every row carries its number already. */
+/** The workshop and the people in it. A database holds one shop, or several that see nothing of each other. */
 @Service
 public class ShopService {
     private final ShopStore store;
+    private final ShopScope scope;
+    private final SavedOnceStore savedOnce;
     private final ShopClock clock;
-    private final AtomicReference<Shop> known = new AtomicReference<>();
+    private final Optional<Long> configured;
 
-    ShopService(ShopStore store, ShopClock clock) {
+    /** @param configured the shop whose door this process is, where the database holds several */
+    ShopService(
+            ShopStore store,
+            ShopScope scope,
+            SavedOnceStore savedOnce,
+            ShopClock clock,
+            @Value("${gewerk.shop:}") Optional<Long> configured) {
         this.store = store;
+        this.scope = scope;
+        this.savedOnce = savedOnce;
         this.clock = clock;
+        this.configured = configured;
     }
 
     public record Shop(long id, UUID bench, String name, String currency, ZoneId zone) {}
 
     public record Person(long id, String name) {}
 
-    /** The shop; set up with its stand-in sellers, rates and import rules when the database is new. */
+    public Shop shop(Here here) {
+        return store.shop(here.shopId());
+    }
+
+    /** The shop whose people come in here; set up with its stand-in sellers, rates and import rules when there is none. */
     @Transactional
-    public Shop shop() {
-        Shop shop = known.get();
-        if (shop == null) {
-            shop = store.shop().orElseGet(this::setUp);
-            known.set(shop);
-        }
-        return shop;
+    public Shop entrance() {
+        long id = configured.orElseGet(() -> {
+            List<Long> shops = store.shops();
+            if (shops.size() > 1) {
+                throw new Refused("shop.several");
+            }
+            return shops.isEmpty() ? setUp() : shops.getFirst();
+        });
+        return scope.in(id, () -> store.shop(id));
     }
 
     /** Until the transaction ends, no other process sets this database up. */
@@ -47,66 +64,86 @@ public class ShopService {
         store.lockSetUp();
     }
 
-    private Shop setUp() {
+    private long setUp() {
         store.lockSetUp();
-        Optional<Shop> meanwhile = store.shop();
-        if (meanwhile.isPresent()) {
-            return meanwhile.get();
-        }
-        long id = store.insertShop("Workshop", "EUR", ZoneId.systemDefault());
-        for (Map<String, String> seller : Knowledge.rows("sellers")) {
-            store.insertSeller(id, seller.get("code"), seller.get("baseUrl"));
-        }
-        for (Map<String, String> rate : Knowledge.rows("exchangeRates")) {
-            store.insertRate(
-                    id, rate.get("currency"), new BigDecimal(rate.get("rate")), LocalDate.parse(rate.get("asOf")));
-        }
-        for (Map<String, String> rule : Knowledge.rows("importRules")) {
-            store.insertImportRule(id, rule);
-        }
-        return store.shop().orElseThrow();
+        List<Long> meanwhile = store.shops();
+        return meanwhile.isEmpty() ? open("Workshop", "EUR", ZoneId.systemDefault()) : meanwhile.getFirst();
+    }
+
+    /** A new shop with what every shop begins with. */
+    @Transactional
+    public long open(String name, String currency, ZoneId zone) {
+        long id = store.open(name, currency, zone);
+        return scope.in(id, () -> {
+            for (Map<String, String> seller : Knowledge.rows("sellers")) {
+                store.insertSeller(id, seller.get("code"), seller.get("baseUrl"));
+            }
+            for (Map<String, String> rate : Knowledge.rows("exchangeRates")) {
+                store.insertRate(
+                        id, rate.get("currency"), new BigDecimal(rate.get("rate")), LocalDate.parse(rate.get("asOf")));
+            }
+            for (Map<String, String> rule : Knowledge.rows("importRules")) {
+                store.insertImportRule(id, rule);
+            }
+            return id;
+        });
     }
 
     @Transactional
-    public void rename(String name) {
-        store.rename(shop().id(), name);
-        known.set(null);
+    public void rename(Here here, String name) {
+        store.rename(here, name);
     }
 
     /** What an hour at this bench costs, and when the owner is asked first. */
     public record ShopTerms(Estimate.Terms terms, int version) {}
 
-    public ShopTerms terms() {
-        return store.terms(shop().id());
+    public ShopTerms terms(Here here) {
+        return store.terms(here);
     }
 
     @Transactional
-    public ShopTerms saveTerms(Here here, int version, Estimate.Terms terms) {
-        if (!store.saveTerms(here.shopId(), version, terms)) {
-            throw new Stale(terms());
-        }
-        return terms();
+    public ShopTerms saveTerms(Here here, int version, Estimate.Terms terms, Optional<String> key) {
+        return savedOnce.once(
+                here,
+                key,
+                "terms",
+                clock.now(),
+                () -> {
+                    if (!store.saveTerms(here, version, terms)) {
+                        throw new Stale(terms(here));
+                    }
+                    return terms(here);
+                },
+                () -> terms(here));
     }
 
-    public LocalDate today() {
-        return clock.today(shop().zone());
+    public LocalDate today(Here here) {
+        return today(shop(here));
     }
 
-    public List<Person> people() {
-        return store.people(shop().id());
+    public LocalDate today(Shop shop) {
+        return clock.today(shop.zone());
     }
 
-    /** The person of that name, new or known. */
+    /** Who can step up to the bench of a shop. */
+    @Transactional(readOnly = true)
+    public List<Person> people(Shop shop) {
+        return scope.in(shop.id(), () -> store.people(shop.id()));
+    }
+
+    /** The person of that name in the shop, new or known. */
     @Transactional
-    public Here welcome(String name) {
+    public Here welcome(Shop shop, String name) {
         String tidy = name.strip();
         if (tidy.isEmpty() || tidy.length() > 60) {
-            throw FieldProblem.of("name", "Type the name the others call you by, up to 60 letters");
+            throw Refused.at("name", "who.name");
         }
-        return store.here(store.person(shop().id(), tidy)).orElseThrow();
+        return scope.in(shop.id(), () -> store.here(shop.id(), store.person(shop.id(), tidy)))
+                .orElseThrow();
     }
 
-    public Optional<Here> here(long personId) {
-        return store.here(personId);
+    /** The person a cookie speaks of. */
+    Optional<Here> here(ShopFilter.Said said) {
+        return store.here(said.shopId(), said.personId());
     }
 }

@@ -7,6 +7,7 @@ import static app.gewerk.server.db.Tables.SELLER;
 import static app.gewerk.server.db.Tables.SHOP;
 
 import app.gewerk.core.intake.Estimate;
+import app.gewerk.server.http.NotFound;
 import app.gewerk.server.shop.ShopService.Person;
 import app.gewerk.server.shop.ShopService.Shop;
 import app.gewerk.server.shop.ShopService.ShopTerms;
@@ -27,12 +28,17 @@ class ShopStore {
         this.sql = sql;
     }
 
-    Optional<Shop> shop() {
+    Shop shop(long id) {
         return sql.select(SHOP.ID, SHOP.BENCH, SHOP.NAME, SHOP.CURRENCY, SHOP.TIME_ZONE)
                 .from(SHOP)
-                .orderBy(SHOP.ID)
-                .limit(1)
-                .fetchOptional(r -> new Shop(r.value1(), r.value2(), r.value3(), r.value4(), ZoneId.of(r.value5())));
+                .where(SHOP.ID.eq(id))
+                .fetchOptional(r -> new Shop(r.value1(), r.value2(), r.value3(), r.value4(), ZoneId.of(r.value5())))
+                .orElseThrow(() -> new NotFound("missing.shop", "number", id));
+    }
+
+    /** The first two there are: none, the one, or several. */
+    List<Long> shops() {
+        return sql.fetch("select shops_here()").map(r -> r.get(0, Long.class));
     }
 
     /** One process sets a new database up; others wait here and then find it done. */
@@ -40,14 +46,9 @@ class ShopStore {
         sql.execute("select pg_advisory_xact_lock(7460)");
     }
 
-    long insertShop(String name, String currency, ZoneId zone) {
-        return sql.insertInto(SHOP)
-                .set(SHOP.NAME, name)
-                .set(SHOP.CURRENCY, currency)
-                .set(SHOP.TIME_ZONE, zone.getId())
-                .returningResult(SHOP.ID)
-                .fetchSingle()
-                .value1();
+    long open(String name, String currency, ZoneId zone) {
+        return sql.fetchSingle("select open_shop(?, ?, ?)", name, currency, zone.getId())
+                .get(0, Long.class);
     }
 
     void insertSeller(long shopId, String code, String baseUrl) {
@@ -79,24 +80,24 @@ class ShopStore {
                 .execute();
     }
 
-    void rename(long shopId, String name) {
-        sql.update(SHOP).set(SHOP.NAME, name).where(SHOP.ID.eq(shopId)).execute();
+    void rename(Here here, String name) {
+        sql.update(SHOP).set(SHOP.NAME, name).where(SHOP.ID.eq(here.shopId())).execute();
     }
 
-    ShopTerms terms(long shopId) {
+    ShopTerms terms(Here here) {
         return sql.select(SHOP.HOURLY_RATE, SHOP.EASY_SHARE, SHOP.ASK_SHARE, SHOP.VERSION)
                 .from(SHOP)
-                .where(SHOP.ID.eq(shopId))
+                .where(SHOP.ID.eq(here.shopId()))
                 .fetchSingle(r -> new ShopTerms(new Estimate.Terms(r.value1(), r.value2(), r.value3()), r.value4()));
     }
 
-    boolean saveTerms(long shopId, int version, Estimate.Terms terms) {
+    boolean saveTerms(Here here, int version, Estimate.Terms terms) {
         return sql.update(SHOP)
                         .set(SHOP.HOURLY_RATE, terms.hourlyRate())
                         .set(SHOP.EASY_SHARE, terms.easyShare())
                         .set(SHOP.ASK_SHARE, terms.askShare())
                         .set(SHOP.VERSION, SHOP.VERSION.plus(1))
-                        .where(SHOP.ID.eq(shopId), SHOP.VERSION.eq(version))
+                        .where(SHOP.ID.eq(here.shopId()), SHOP.VERSION.eq(version))
                         .execute()
                 == 1;
     }
@@ -109,10 +110,10 @@ class ShopStore {
                 .fetch(r -> new Person(r.value1(), r.value2()));
     }
 
-    Optional<Here> here(long personId) {
+    Optional<Here> here(long shopId, long personId) {
         return sql.select(PERSON.SHOP_ID, PERSON.ID, PERSON.NAME)
                 .from(PERSON)
-                .where(PERSON.ID.eq(personId))
+                .where(PERSON.SHOP_ID.eq(shopId), PERSON.ID.eq(personId))
                 .fetchOptional(r -> new Here(r.value1(), r.value2(), r.value3()));
     }
 
@@ -127,5 +128,13 @@ class ShopStore {
                 .where(PERSON.SHOP_ID.eq(shopId), PERSON.NAME.equalIgnoreCase(name))
                 .fetchSingle()
                 .value1();
+    }
+
+    void makeJournalMonths() {
+        sql.execute("select journal_months()");
+    }
+
+    void forgetSaves() {
+        sql.execute("select forget_saves()");
     }
 }

@@ -16,6 +16,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.ExecutionException;
@@ -59,6 +60,13 @@ class SellerClient {
         }
     }
 
+    /** The seller answers that there is no such thing. */
+    private static final class NotThere extends NoAnswer {
+        NotThere() {
+            super("The seller answered 404");
+        }
+    }
+
     SellerTerms terms(String baseUrl) throws NoAnswer {
         return get(baseUrl, "/terms", new TypeReference<>() {});
     }
@@ -69,9 +77,16 @@ class SellerClient {
         return get(baseUrl, query, new TypeReference<>() {});
     }
 
-    GearOffer gear(String baseUrl, String itemNumber) throws NoAnswer {
-        return get(
-                baseUrl, "/gears/" + URLEncoder.encode(itemNumber, StandardCharsets.UTF_8), new TypeReference<>() {});
+    /** Nothing when the seller has no such item. */
+    Optional<GearOffer> gear(String baseUrl, String itemNumber) throws NoAnswer {
+        try {
+            return Optional.of(get(
+                    baseUrl,
+                    "/gears/" + URLEncoder.encode(itemNumber, StandardCharsets.UTF_8),
+                    new TypeReference<>() {}));
+        } catch (NotThere missing) {
+            return Optional.empty();
+        }
     }
 
     /** Orders packs; the same key orders once. */
@@ -104,6 +119,9 @@ class SellerClient {
         CompletableFuture<HttpResponse<byte[]>> asked = http.sendAsync(request, head -> new BoundedBody());
         try {
             HttpResponse<byte[]> response = asked.get(PATIENCE.toMillis(), TimeUnit.MILLISECONDS);
+            if (response.statusCode() == 404) {
+                throw new NotThere();
+            }
             if (response.statusCode() != expected) {
                 throw new NoAnswer("The seller answered " + response.statusCode());
             }

@@ -6,10 +6,13 @@ import app.gewerk.core.sourcing.ImportRule;
 import app.gewerk.core.sourcing.LandedCost;
 import app.gewerk.core.sourcing.Match;
 import app.gewerk.core.sourcing.SellerTerms;
-import app.gewerk.server.http.FieldProblem;
+import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.http.NotFound;
 import app.gewerk.server.reading.ReadingService;
+import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopService;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -47,14 +50,11 @@ public class SourcingService {
     private record Answered(SellerTerms terms, List<GearOffer> gears) {}
 
     /** Offers for the gear taken in a job, best fit first. Sellers are asked at the same time, outside any transaction. */
-    public Offers offers(long jobId, int pieces) {
-        if (pieces < 1 || pieces > 10_000) {
-            throw FieldProblem.of("pieces", "Say how many are wanted, 1 to 10000");
-        }
-        ReadingService.Wanted wanted = readings.wanted(jobId);
+    public Offers offers(Here here, long jobId, int pieces) {
+        requirePieces("pieces", pieces);
+        ReadingService.Wanted wanted = readings.wanted(here, jobId);
         GearNeed need = wanted.need();
-        ShopService.Shop here = shop.shop();
-        List<SourcingStore.Seller> sellers = store.sellers(here.id());
+        List<SourcingStore.Seller> sellers = store.sellers(here);
         Map<String, Answered> answers = new HashMap<>();
         List<String> silent = new ArrayList<>();
         try (ExecutorService ask = Executors.newVirtualThreadPerTaskExecutor()) {
@@ -98,48 +98,71 @@ public class SourcingService {
         private final Map<String, LandedCost.Exchange> rates;
         private final Map<String, ImportRule> rules;
 
-        Costing(ShopService.Shop here) {
-            rates = store.rates(here.id(), here.currency());
-            rules = store.importRules(here.id());
+        private final LocalDate today;
+
+        Costing(Here here) {
+            ShopService.Shop at = shop.shop(here);
+            rates = store.rates(here, at.currency());
+            rules = store.importRules(here);
+            today = shop.today(at);
         }
 
         LandedCost landed(GearOffer offer, SellerTerms terms, int pieces) {
             LandedCost.Exchange rate = rates.get(terms.currency());
             ImportRule rule = rules.get(terms.zone());
             if (rate == null || rule == null) {
-                throw new IllegalArgumentException("The shop has no exchange rate for " + terms.currency()
-                        + " or no import rule for " + terms.zone());
+                throw new Refused("order.noRate", "currency", terms.currency(), "zone", terms.zone());
             }
-            return LandedCost.of(offer, terms, rule, rate, pieces, shop.today());
+            return LandedCost.of(offer, terms, rule, rate, pieces, today);
         }
     }
 
     /** What has been ordered, from whom, under which number. */
-    public record Ordered(GearOffer offer, SellerTerms seller, LandedCost landed, String orderNumber) {}
+    record Ordered(GearOffer offer, SellerTerms seller, LandedCost landed, String orderNumber) {}
+
+    /** The seller will not, and asking again does not help. */
+    static class Declined extends Exception {
+        private final transient Say why;
+
+        Declined(Say why) {
+            super(why.code());
+            this.why = why;
+        }
+
+        Say why() {
+            return why;
+        }
+    }
+
+    static void requirePieces(String field, int pieces) {
+        if (pieces < 1 || pieces > 10_000) {
+            throw Refused.at(field, "order.howMany");
+        }
+    }
+
+    void requireSeller(Here here, String code) {
+        baseUrl(here, code);
+    }
+
+    private String baseUrl(Here here, String code) {
+        return store.sellers(here).stream()
+                .filter(s -> s.code().equals(code))
+                .findFirst()
+                .orElseThrow(() -> new NotFound("missing.seller", "code", code))
+                .baseUrl();
+    }
 
     /** Orders from a seller at today's price; the same key orders once. */
-    public Ordered order(String sellerCode, String itemNumber, int pieces, String key) {
-        ShopService.Shop here = shop.shop();
-        String baseUrl = store.sellers(here.id()).stream()
-                .filter(s -> s.code().equals(sellerCode))
-                .findFirst()
-                .orElseThrow(() -> new NotFound("There is no seller called " + sellerCode))
-                .baseUrl();
-        try {
-            SellerTerms terms = client.terms(baseUrl);
-            GearOffer offer = client.gear(baseUrl, itemNumber);
-            LandedCost landed = new Costing(here).landed(offer, terms, pieces);
-            if (!landed.enoughInStock()) {
-                throw FieldProblem.of(
-                        "order.pieces",
-                        terms.name() + " has only " + offer.stock() * offer.packSize()
-                                + " of these: take fewer or another");
-            }
-            String number = client.order(baseUrl, itemNumber, landed.packs(), key);
-            return new Ordered(offer, terms, landed, number);
-        } catch (SellerClient.NoAnswer silent) {
-            throw new IllegalArgumentException(
-                    sellerCode + " does not answer just now, nothing was ordered: try again or take another", silent);
+    Ordered order(Here here, String sellerCode, String itemNumber, int pieces, String key)
+            throws Declined, SellerClient.NoAnswer {
+        String baseUrl = baseUrl(here, sellerCode);
+        SellerTerms terms = client.terms(baseUrl);
+        GearOffer offer = client.gear(baseUrl, itemNumber)
+                .orElseThrow(() -> new Declined(Say.of("seller.noLongerSold", "item", itemNumber)));
+        LandedCost landed = new Costing(here).landed(offer, terms, pieces);
+        if (!landed.enoughInStock()) {
+            throw new Declined(Say.of("seller.hasOnly", "pieces", offer.stock() * offer.packSize()));
         }
+        return new Ordered(offer, terms, landed, client.order(baseUrl, itemNumber, landed.packs(), key));
     }
 }

@@ -6,6 +6,7 @@ import static app.gewerk.server.db.Tables.SELLER;
 
 import app.gewerk.core.sourcing.ImportRule;
 import app.gewerk.core.sourcing.LandedCost;
+import app.gewerk.server.shop.Here;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -22,29 +23,29 @@ class SourcingStore {
 
     record Seller(String code, String baseUrl) {}
 
-    List<Seller> sellers(long shopId) {
+    List<Seller> sellers(Here here) {
         return sql.select(SELLER.CODE, SELLER.BASE_URL)
                 .from(SELLER)
-                .where(SELLER.SHOP_ID.eq(shopId))
+                .where(SELLER.SHOP_ID.eq(here.shopId()))
                 .orderBy(SELLER.CODE)
                 .fetch(r -> new Seller(r.value1(), r.value2()));
     }
 
-    Map<String, LandedCost.Exchange> rates(long shopId, String shopCurrency) {
+    Map<String, LandedCost.Exchange> rates(Here here, String shopCurrency) {
         Map<String, LandedCost.Exchange> rates = new HashMap<>();
         sql.select(EXCHANGE_RATE.CURRENCY, EXCHANGE_RATE.RATE, EXCHANGE_RATE.AS_OF)
                 .from(EXCHANGE_RATE)
-                .where(EXCHANGE_RATE.SHOP_ID.eq(shopId))
+                .where(EXCHANGE_RATE.SHOP_ID.eq(here.shopId()))
                 .forEach(r -> rates.put(
                         r.value1(),
                         new LandedCost.Exchange(shopCurrency, r.value2().stripTrailingZeros(), r.value3())));
         return rates;
     }
 
-    Map<String, ImportRule> importRules(long shopId) {
+    Map<String, ImportRule> importRules(Here here) {
         Map<String, ImportRule> rules = new HashMap<>();
         sql.selectFrom(IMPORT_RULE)
-                .where(IMPORT_RULE.SHOP_ID.eq(shopId))
+                .where(IMPORT_RULE.SHOP_ID.eq(here.shopId()))
                 .forEach(r -> rules.put(
                         r.getZone(),
                         new ImportRule(

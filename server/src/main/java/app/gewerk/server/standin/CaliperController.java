@@ -3,9 +3,8 @@ package app.gewerk.server.standin;
 import app.gewerk.core.Wire;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
-import app.gewerk.core.reading.Reading;
-import app.gewerk.server.reading.ReadingEntry;
-import java.util.List;
+import app.gewerk.core.reading.Measured;
+import app.gewerk.core.reading.ReadingKind;
 import java.util.Locale;
 import java.util.Random;
 import org.jspecify.annotations.Nullable;
@@ -56,22 +55,12 @@ class CaliperController {
     Sent press(
             @RequestParam long number,
             @RequestParam String what,
-            @RequestParam(required = false) @Nullable Integer overTeeth,
-            @RequestParam(required = false) @Nullable Integer pitches) {
+            @RequestParam(required = false) @Nullable Double parameter) {
         Specimen specimen = Specimen.of(number);
-        Reading asked = new ReadingEntry(
-                        Wire.parse(ReadingEntry.What.class, what),
-                        overTeeth,
-                        pitches,
-                        null,
-                        CylindricalGear.FEWEST_TEETH,
-                        null,
-                        List.of(1.0),
-                        null,
-                        null)
-                .reading();
-        double size = asked.what().on(specimen.gear)
-                + specimen.tipLossMm * asked.what().perTipWear(specimen.gear);
+        ReadingKind kind = Wire.parse(ReadingKind.class, what);
+        boolean toMate = kind.parameter() == ReadingKind.Parameter.MATE_TEETH;
+        Measured asked = kind.of(toMate ? Double.valueOf(CylindricalGear.FEWEST_TEETH) : parameter);
+        double size = asked.on(specimen.gear) + specimen.tipLossMm * asked.perTipWear(specimen.gear);
         double shown = Math.rint((size + NOISE_MM * noise.nextGaussian()) / STEP_MM) * STEP_MM;
         return new Sent(String.format(Locale.ROOT, "%.2f", shown));
     }

@@ -1,10 +1,11 @@
 package app.gewerk.server.teardown;
 
 import app.gewerk.core.AtMost;
+import app.gewerk.core.teardown.Ledger;
 import app.gewerk.core.teardown.LedgerDifference;
 import app.gewerk.core.teardown.StepLine;
 import app.gewerk.core.teardown.TeardownStep;
-import app.gewerk.server.http.FieldProblem;
+import app.gewerk.core.words.Refused;
 import app.gewerk.server.shop.Here;
 import java.util.List;
 import java.util.Optional;
@@ -19,6 +20,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -47,7 +49,12 @@ class TeardownController {
 
     record MoveStep(int version, String after) {}
 
-    record AnswerUnseen(String question, String answer) {}
+    /** @param note where it was found or last seen */
+    record AnswerUnseen(
+            @AtMost(200) String step,
+            @AtMost(200) String part,
+            Ledger.Whereabouts answer,
+            @AtMost(400) @Nullable String note) {}
 
     record Merge(@Nullable Long otherJob, @AtMost(2000) List<LedgerDifference.Keep> choices) {}
 
@@ -59,14 +66,14 @@ class TeardownController {
                     step,
                     step.cameOff(),
                     step.dangers().stream().map(d -> d.words()).toList());
-        } catch (IllegalArgumentException wrong) {
-            throw FieldProblem.of("line", String.valueOf(wrong.getMessage()));
+        } catch (Refused wrong) {
+            throw wrong.at("line");
         }
     }
 
     @GetMapping("/api/teardown/{jobId}")
-    TeardownService.JobLedger ledger(@PathVariable long jobId) {
-        return teardown.ledger(jobId);
+    TeardownService.JobLedger ledger(Here here, @PathVariable long jobId) {
+        return teardown.ledger(here, jobId);
     }
 
     @PostMapping("/api/teardown/{jobId}/steps")
@@ -76,8 +83,12 @@ class TeardownController {
 
     @PutMapping("/api/teardown/{jobId}/steps/{key}")
     TeardownService.JobLedger change(
-            Here here, @PathVariable long jobId, @PathVariable String key, @RequestBody ChangeStep change) {
-        return teardown.change(here, jobId, key, change.version(), change.line());
+            Here here,
+            @PathVariable long jobId,
+            @PathVariable String key,
+            @RequestBody ChangeStep change,
+            @RequestHeader(name = "Idempotency-Key", required = false) @Nullable String saveKey) {
+        return teardown.change(here, jobId, key, change.version(), change.line(), Optional.ofNullable(saveKey));
     }
 
     @DeleteMapping("/api/teardown/{jobId}/steps/{key}")
@@ -94,7 +105,13 @@ class TeardownController {
 
     @PostMapping("/api/teardown/{jobId}/unseen")
     TeardownService.JobLedger answerUnseen(Here here, @PathVariable long jobId, @RequestBody AnswerUnseen answer) {
-        return teardown.answerUnseen(here, jobId, answer.question(), answer.answer());
+        return teardown.answerUnseen(
+                here,
+                jobId,
+                answer.step(),
+                answer.part(),
+                answer.answer(),
+                answer.note() == null ? "" : answer.note().strip());
     }
 
     @PostMapping("/api/teardown/{jobId}/way-in")
@@ -103,15 +120,15 @@ class TeardownController {
     }
 
     @GetMapping("/api/teardown/{jobId}/others")
-    List<TeardownService.OtherLedger> others(@PathVariable long jobId) {
-        return teardown.others(jobId);
+    List<TeardownService.OtherLedger> others(Here here, @PathVariable long jobId) {
+        return teardown.others(here, jobId);
     }
 
     /** This job's ledger beside that of another job, or without one the model's way in. */
     @GetMapping("/api/teardown/{jobId}/compare")
     TeardownService.Comparison compare(
-            @PathVariable long jobId, @RequestParam(required = false) @Nullable Long otherJob) {
-        return teardown.compare(jobId, Optional.ofNullable(otherJob));
+            Here here, @PathVariable long jobId, @RequestParam(required = false) @Nullable Long otherJob) {
+        return teardown.compare(here, jobId, Optional.ofNullable(otherJob));
     }
 
     @PostMapping("/api/teardown/{jobId}/merge")
@@ -121,7 +138,7 @@ class TeardownController {
 
     /** The tray as a page: a cell for each, to lay the parts on. */
     @GetMapping("/api/teardown/{jobId}/tray.pdf")
-    ResponseEntity<byte[]> tray(@PathVariable long jobId) {
+    ResponseEntity<byte[]> tray(Here here, @PathVariable long jobId) {
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_PDF)
                 .header(
@@ -130,6 +147,6 @@ class TeardownController {
                                 .filename("tray-" + jobId + ".pdf")
                                 .build()
                                 .toString())
-                .body(sheet.pdf(jobId));
+                .body(sheet.pdf(here, jobId));
     }
 }

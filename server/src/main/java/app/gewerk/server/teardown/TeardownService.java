@@ -6,14 +6,16 @@ import app.gewerk.core.teardown.Ledger;
 import app.gewerk.core.teardown.LedgerDifference;
 import app.gewerk.core.teardown.StepLine;
 import app.gewerk.core.teardown.TeardownStep;
+import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.device.DeviceService;
-import app.gewerk.server.http.FieldProblem;
 import app.gewerk.server.http.NotFound;
 import app.gewerk.server.http.SaveKey;
 import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
 import java.time.OffsetDateTime;
 import java.util.List;
@@ -30,12 +32,15 @@ public class TeardownService {
     private static final double CROWDED = 1e-6;
 
     private final TeardownStore store;
+    private final SavedOnceStore savedOnce;
     private final JobService jobs;
     private final DeviceService devices;
     private final ShopClock clock;
 
-    TeardownService(TeardownStore store, JobService jobs, DeviceService devices, ShopClock clock) {
+    TeardownService(
+            TeardownStore store, SavedOnceStore savedOnce, JobService jobs, DeviceService devices, ShopClock clock) {
         this.store = store;
+        this.savedOnce = savedOnce;
         this.jobs = jobs;
         this.devices = devices;
         this.clock = clock;
@@ -91,12 +96,12 @@ public class TeardownService {
             List<Ledger.HiddenPart> unseen) {}
 
     @Transactional(readOnly = true)
-    public JobLedger ledger(long jobId) {
-        Job job = jobs.job(jobId);
-        List<EnteredStep> entered = store.steps(jobId);
+    public JobLedger ledger(Here here, long jobId) {
+        Job job = jobs.job(here, jobId);
+        List<EnteredStep> entered = store.steps(here, jobId);
         List<TeardownStep> steps = entered.stream().map(EnteredStep::step).toList();
-        Optional<Source> source = source(job);
-        Set<String> answered = store.answered(jobId);
+        Optional<Source> source = source(here, job);
+        Set<TeardownStore.Asked> answered = store.answered(here, jobId);
         return new JobLedger(
                 entered,
                 Ledger.balance(steps),
@@ -109,7 +114,7 @@ public class TeardownService {
                         s.steps.stream().map(EarlierStep::of).toList(),
                         Ledger.nextOf(s.steps, steps))),
                 source.map(s -> Ledger.unseen(steps, s.steps).stream()
-                                .filter(h -> !answered.contains(h.question()))
+                                .filter(h -> !answered.contains(new TeardownStore.Asked(h.step(), h.part())))
                                 .toList())
                         .orElse(List.of()));
     }
@@ -117,17 +122,17 @@ public class TeardownService {
     private record Source(boolean fromBook, Optional<Long> jobId, String by, List<TeardownStep> steps) {}
 
     /** The model's way in; without one, the last ledger of another job of the model. */
-    private Optional<Source> source(Job job) {
+    private Optional<Source> source(Here here, Job job) {
         Optional<Source> book =
-                devices.wayIn(job.machineModelId()).map(w -> new Source(true, w.fromJob(), w.by(), w.steps()));
+                devices.wayIn(here, job.machineModelId()).map(w -> new Source(true, w.fromJob(), w.by(), w.steps()));
         return book.isPresent()
                 ? book
-                : store.lastOtherLedger(job.machineModelId(), job.id())
+                : store.lastOtherLedger(here, job.machineModelId(), job.id())
                         .map(other -> new Source(
                                 false,
                                 Optional.of(other.jobId()),
                                 other.by(),
-                                store.steps(other.jobId()).stream()
+                                store.steps(here, other.jobId()).stream()
                                         .map(EnteredStep::step)
                                         .toList()));
     }
@@ -135,34 +140,37 @@ public class TeardownService {
     /** Adds a step at the end, or after another; one sent twice stands once. */
     @Transactional
     public JobLedger add(Here here, long jobId, String key, String line, Optional<String> after) {
-        SaveKey.require("A step's key", key);
+        SaveKey.require("step", key);
         TeardownStep step = read(line);
-        jobs.hold(jobId);
-        List<TeardownStore.Placed> placed = store.places(jobId);
+        jobs.hold(here, jobId);
+        List<TeardownStore.Placed> placed = store.places(here, jobId);
         if (placed.size() >= MOST_STEPS) {
-            throw new IllegalArgumentException("A ledger holds up to " + MOST_STEPS + " steps");
+            throw new Refused("ledger.full", "most", MOST_STEPS);
         }
-        if (store.insert(here, jobId, key, roomAfter(jobId, after, ""), step, clock.now())) {
-            opened(jobId, step);
-            jobs.write(here, jobId, Step.OPEN, StepLine.write(step), "", Optional.empty(), Optional.of(step));
+        if (store.insert(here, jobId, key, roomAfter(here, jobId, after, ""), step, clock.now())) {
+            opened(here, jobId, step);
+            jobs.write(
+                    here, jobId, Step.OPEN, Say.typed(StepLine.write(step)), "", Optional.empty(), Optional.of(step));
         }
-        return ledger(jobId);
+        return ledger(here, jobId);
     }
 
     /** A place after a step, renumbering the ledger when halving has left no room between two. */
-    private double roomAfter(long jobId, Optional<String> after, String except) {
-        List<TeardownStore.Placed> others = placedBut(jobId, except);
+    private double roomAfter(Here here, long jobId, Optional<String> after, String except) {
+        List<TeardownStore.Placed> others = placedBut(here, jobId, except);
         double place = placeAfter(others, after);
         boolean crowded = others.stream().anyMatch(p -> Math.abs(p.position() - place) < CROWDED);
         if (!crowded) {
             return place;
         }
-        store.renumber(jobId);
-        return placeAfter(placedBut(jobId, except), after);
+        store.renumber(here, jobId);
+        return placeAfter(placedBut(here, jobId, except), after);
     }
 
-    private List<TeardownStore.Placed> placedBut(long jobId, String except) {
-        return store.places(jobId).stream().filter(p -> !p.key().equals(except)).toList();
+    private List<TeardownStore.Placed> placedBut(Here here, long jobId, String except) {
+        return store.places(here, jobId).stream()
+                .filter(p -> !p.key().equals(except))
+                .toList();
     }
 
     private static double placeAfter(List<TeardownStore.Placed> placed, Optional<String> after) {
@@ -186,108 +194,118 @@ public class TeardownService {
     private static TeardownStep read(String line) {
         try {
             return StepLine.read(line);
-        } catch (IllegalArgumentException wrong) {
-            throw FieldProblem.of("line", String.valueOf(wrong.getMessage()));
+        } catch (Refused wrong) {
+            throw wrong.at("line");
         }
     }
 
     /** A step that takes an opening off tells the diagnosis so. */
-    private void opened(long jobId, TeardownStep step) {
+    private void opened(Here here, long jobId, TeardownStep step) {
         if (step.opens().isEmpty()) {
             return;
         }
-        Job job = jobs.job(jobId);
-        devices.train(job.machineModelId())
+        Job job = jobs.job(here, jobId);
+        devices.train(here, job.machineModelId())
                 .machine()
                 .opening(step.opens())
-                .ifPresent(opening -> jobs.addOpened(jobId, opening.code()));
+                .ifPresent(opening -> jobs.addOpened(here, jobId, opening.code()));
     }
 
     @Transactional
-    public JobLedger change(Here here, long jobId, String key, int version, String line) {
-        EnteredStep before = step(jobId, key);
+    public JobLedger change(Here here, long jobId, String key, int version, String line, Optional<String> saveKey) {
+        jobs.job(here, jobId);
+        return savedOnce.once(
+                here,
+                saveKey,
+                "step/" + jobId + "/" + key,
+                clock.now(),
+                () -> keep(here, jobId, key, version, line),
+                () -> ledger(here, jobId));
+    }
+
+    private JobLedger keep(Here here, long jobId, String key, int version, String line) {
+        EnteredStep before = step(here, jobId, key);
         TeardownStep step = read(line);
-        if (!store.update(jobId, key, version, step)) {
-            throw new Stale(step(jobId, key));
+        if (!store.update(here, jobId, key, version, step)) {
+            throw new Stale(step(here, jobId, key));
         }
-        opened(jobId, step);
+        opened(here, jobId, step);
         jobs.write(
                 here,
                 jobId,
                 Step.OPEN,
-                "Corrected a step: " + StepLine.write(step),
+                Say.of("journal.stepCorrected", "line", StepLine.write(step)),
                 "",
                 Optional.of(before.step()),
                 Optional.of(step));
-        return ledger(jobId);
+        return ledger(here, jobId);
     }
 
-    private EnteredStep step(long jobId, String key) {
-        return store.steps(jobId).stream()
+    private EnteredStep step(Here here, long jobId, String key) {
+        return store.steps(here, jobId).stream()
                 .filter(s -> s.key().equals(key))
                 .findFirst()
-                .orElseThrow(() -> new NotFound("That step is no longer in the ledger: somebody took it out"));
+                .orElseThrow(() -> new NotFound("missing.step"));
     }
 
     @Transactional
     public JobLedger remove(Here here, long jobId, String key, int version) {
-        EnteredStep before = step(jobId, key);
-        if (!store.remove(jobId, key, version)) {
-            throw new Stale(step(jobId, key));
+        EnteredStep before = step(here, jobId, key);
+        if (!store.remove(here, jobId, key, version)) {
+            throw new Stale(step(here, jobId, key));
         }
         jobs.write(
                 here,
                 jobId,
                 Step.OPEN,
-                "Took a step out of the ledger: " + before.line(),
+                Say.of("journal.stepRemoved", "line", before.line()),
                 "",
                 Optional.of(before.step()),
                 Optional.empty());
-        return ledger(jobId);
+        return ledger(here, jobId);
     }
 
     @Transactional
     public JobLedger move(Here here, long jobId, String key, int version, String after) {
-        jobs.hold(jobId);
-        EnteredStep step = step(jobId, key);
-        if (!store.move(jobId, key, version, roomAfter(jobId, Optional.of(after), key))) {
-            throw new Stale(step(jobId, key));
+        jobs.hold(here, jobId);
+        EnteredStep step = step(here, jobId, key);
+        if (!store.move(here, jobId, key, version, roomAfter(here, jobId, Optional.of(after), key))) {
+            throw new Stale(step(here, jobId, key));
         }
-        jobs.write(here, jobId, Step.OPEN, "Moved a step: " + step.line(), "", Optional.empty(), Optional.of(after));
-        return ledger(jobId);
-    }
-
-    /** Answers whether a part that can fall out unseen is still there. */
-    @Transactional
-    public JobLedger answerUnseen(Here here, long jobId, String question, String answer) {
-        jobs.job(jobId);
-        String tidy = answer.strip();
-        if (tidy.isEmpty() || tidy.length() > 400 || question.length() > 400) {
-            throw FieldProblem.of("answer", "Say where it is: still in the machine, in a cell, or lost");
-        }
-        store.answerUnseen(here, jobId, question, tidy, clock.now());
         jobs.write(
                 here,
                 jobId,
                 Step.OPEN,
-                question.replace("|", ": ") + ": " + tidy,
+                Say.of("journal.stepMoved", "line", step.line()),
                 "",
                 Optional.empty(),
-                Optional.empty());
-        return ledger(jobId);
+                Optional.of(after));
+        return ledger(here, jobId);
+    }
+
+    /** Answers whether a part that can fall out unseen is still there. */
+    @Transactional
+    public JobLedger answerUnseen(
+            Here here, long jobId, String step, String part, Ledger.Whereabouts answer, String note) {
+        jobs.job(here, jobId);
+        store.answerUnseen(here, jobId, new TeardownStore.Asked(step, part), answer, note, clock.now());
+        Say said = note.isEmpty() ? Say.of(answer) : Say.of("whereaboutsNoted", "whereabouts", answer, "note", note);
+        jobs.write(
+                here, jobId, Step.OPEN, Say.of("journal.unseenAnswered", "step", step, "part", part, "answer", said));
+        return ledger(here, jobId);
     }
 
     /** Puts this job's ledger into the device book as the model's way in. */
     @Transactional
     public JobLedger saveWayIn(Here here, long jobId) {
         List<TeardownStep> steps =
-                store.steps(jobId).stream().map(EnteredStep::step).toList();
+                store.steps(here, jobId).stream().map(EnteredStep::step).toList();
         return keepWayIn(here, jobId, steps);
     }
 
     private JobLedger keepWayIn(Here here, long jobId, List<TeardownStep> steps) {
-        Job job = jobs.job(jobId);
-        int version = devices.wayIn(job.machineModelId())
+        Job job = jobs.job(here, jobId);
+        int version = devices.wayIn(here, job.machineModelId())
                 .map(DeviceService.WayIn::version)
                 .orElse(0);
         devices.saveWayIn(here, job.machineModelId(), version, steps, Optional.of(jobId));
@@ -295,12 +313,11 @@ public class TeardownService {
                 here,
                 jobId,
                 Step.OPEN,
-                "Way into the " + job.maker() + " " + job.model() + " kept in the device book: " + steps.size()
-                        + " steps",
+                Say.of("journal.wayInKept", "machine", job.maker() + " " + job.model(), "steps", steps.size()),
                 "",
                 Optional.empty(),
                 Optional.of(steps));
-        return ledger(jobId);
+        return ledger(here, jobId);
     }
 
     /** A row of two ledgers beside each other, in typed lines. */
@@ -310,10 +327,10 @@ public class TeardownService {
     public record Comparison(boolean fromBook, Optional<Long> otherJob, String by, List<ComparedRow> rows) {}
 
     @Transactional(readOnly = true)
-    public Comparison compare(long jobId, Optional<Long> otherJob) {
+    public Comparison compare(Here here, long jobId, Optional<Long> otherJob) {
         List<TeardownStep> mine =
-                store.steps(jobId).stream().map(EnteredStep::step).toList();
-        Source other = other(jobId, otherJob);
+                store.steps(here, jobId).stream().map(EnteredStep::step).toList();
+        Source other = other(here, jobId, otherJob);
         return new Comparison(
                 other.fromBook,
                 other.jobId,
@@ -326,18 +343,17 @@ public class TeardownService {
                         .toList());
     }
 
-    private Source other(long jobId, Optional<Long> otherJob) {
-        Job job = jobs.job(jobId);
+    private Source other(Here here, long jobId, Optional<Long> otherJob) {
+        Job job = jobs.job(here, jobId);
         if (otherJob.isEmpty()) {
-            return source(job)
-                    .orElseThrow(() -> new NotFound("There is no other ledger of this model to compare with yet"));
+            return source(here, job).orElseThrow(() -> new NotFound("missing.otherLedger"));
         }
-        Job other = jobs.job(otherJob.get());
+        Job other = jobs.job(here, otherJob.get());
         if (other.machineModelId() != job.machineModelId()) {
-            throw new IllegalArgumentException("Compare ledgers of the same model; tray " + other.trayNumber()
-                    + " is a " + other.maker() + " " + other.model());
+            throw new Refused(
+                    "ledger.sameModel", "tray", other.trayNumber(), "maker", other.maker(), "model", other.model());
         }
-        List<EnteredStep> steps = store.steps(other.id());
+        List<EnteredStep> steps = store.steps(here, other.id());
         return new Source(
                 false,
                 otherJob,
@@ -349,13 +365,13 @@ public class TeardownService {
     @Transactional
     public JobLedger merge(Here here, long jobId, Optional<Long> otherJob, List<LedgerDifference.Keep> choices) {
         List<TeardownStep> mine =
-                store.steps(jobId).stream().map(EnteredStep::step).toList();
-        return keepWayIn(here, jobId, LedgerDifference.merge(mine, other(jobId, otherJob).steps, choices));
+                store.steps(here, jobId).stream().map(EnteredStep::step).toList();
+        return keepWayIn(here, jobId, LedgerDifference.merge(mine, other(here, jobId, otherJob).steps, choices));
     }
 
     /** Other jobs of the model with a ledger, newest first: whose steps to compare with. */
     @Transactional(readOnly = true)
-    public List<OtherLedger> others(long jobId) {
-        return store.otherLedgers(jobs.job(jobId).machineModelId(), jobId);
+    public List<OtherLedger> others(Here here, long jobId) {
+        return store.otherLedgers(here, jobs.job(here, jobId).machineModelId(), jobId);
     }
 }

@@ -4,6 +4,7 @@ import app.gewerk.core.teardown.Cell;
 import app.gewerk.core.teardown.Ledger;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.making.PdfPage;
+import app.gewerk.server.shop.Here;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -26,9 +27,9 @@ class TraySheet {
         this.jobs = jobs;
     }
 
-    byte[] pdf(long jobId) {
-        JobService.Job job = jobs.job(jobId);
-        Ledger.Balance balance = teardown.ledger(jobId).balance();
+    byte[] pdf(Here here, long jobId) {
+        JobService.Job job = jobs.job(here, jobId);
+        Ledger.Balance balance = teardown.ledger(here, jobId).balance();
         Map<String, List<Ledger.Lying>> cells = new LinkedHashMap<>();
         balance.cells().forEach(c -> cells.put(c.cell(), c.lying()));
         String title = "Tray " + job.trayNumber() + ": " + job.maker() + " " + job.model();

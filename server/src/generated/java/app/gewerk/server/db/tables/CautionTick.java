@@ -159,19 +159,7 @@ public class CautionTick extends TableImpl<CautionTickRecord> {
 
     @Override
     public List<ForeignKey<CautionTickRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.CAUTION_TICK__CAUTION_TICK_JOB_ID_FKEY, Keys.CAUTION_TICK__CAUTION_TICK_SHOP_ID_FKEY, Keys.CAUTION_TICK__CAUTION_TICK_TICKED_BY_FKEY);
-    }
-
-    private transient JobPath _job;
-
-    /**
-     * Get the implicit join path to the <code>job</code> table.
-     */
-    public JobPath job() {
-        if (_job == null)
-            _job = new JobPath(this, Keys.CAUTION_TICK__CAUTION_TICK_JOB_ID_FKEY, null);
-
-        return _job;
+        return Arrays.asList(Keys.CAUTION_TICK__CAUTION_TICK_SHOP_ID_FKEY, Keys.CAUTION_TICK__CAUTION_TICK_SHOP_ID_JOB_ID_FKEY, Keys.CAUTION_TICK__CAUTION_TICK_SHOP_ID_TICKED_BY_FKEY);
     }
 
     private transient ShopPath _shop;
@@ -186,6 +174,18 @@ public class CautionTick extends TableImpl<CautionTickRecord> {
         return _shop;
     }
 
+    private transient JobPath _job;
+
+    /**
+     * Get the implicit join path to the <code>job</code> table.
+     */
+    public JobPath job() {
+        if (_job == null)
+            _job = new JobPath(this, Keys.CAUTION_TICK__CAUTION_TICK_SHOP_ID_JOB_ID_FKEY, null);
+
+        return _job;
+    }
+
     private transient PersonPath _person;
 
     /**
@@ -193,7 +193,7 @@ public class CautionTick extends TableImpl<CautionTickRecord> {
      */
     public PersonPath person() {
         if (_person == null)
-            _person = new PersonPath(this, Keys.CAUTION_TICK__CAUTION_TICK_TICKED_BY_FKEY, null);
+            _person = new PersonPath(this, Keys.CAUTION_TICK__CAUTION_TICK_SHOP_ID_TICKED_BY_FKEY, null);
 
         return _person;
     }

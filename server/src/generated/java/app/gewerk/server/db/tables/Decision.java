@@ -9,16 +9,16 @@ import app.gewerk.server.db.Indexes;
 import app.gewerk.server.db.Keys;
 import app.gewerk.server.db.tables.Job.JobPath;
 import app.gewerk.server.db.tables.Person.PersonPath;
+import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
 import app.gewerk.server.db.tables.records.DecisionRecord;
 
-import java.math.BigDecimal;
-import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 
+import org.jooq.Check;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
@@ -91,46 +91,6 @@ public class Decision extends TableImpl<DecisionRecord> {
     public final TableField<DecisionRecord, String> REASON = createField(DSL.name("reason"), SQLDataType.CLOB.nullable(false), this, "");
 
     /**
-     * The column <code>decision.seller</code>.
-     */
-    public final TableField<DecisionRecord, String> SELLER = createField(DSL.name("seller"), SQLDataType.CLOB, this, "");
-
-    /**
-     * The column <code>decision.item_number</code>.
-     */
-    public final TableField<DecisionRecord, String> ITEM_NUMBER = createField(DSL.name("item_number"), SQLDataType.CLOB, this, "");
-
-    /**
-     * The column <code>decision.item_words</code>.
-     */
-    public final TableField<DecisionRecord, String> ITEM_WORDS = createField(DSL.name("item_words"), SQLDataType.CLOB, this, "");
-
-    /**
-     * The column <code>decision.pieces</code>.
-     */
-    public final TableField<DecisionRecord, Integer> PIECES = createField(DSL.name("pieces"), SQLDataType.INTEGER, this, "");
-
-    /**
-     * The column <code>decision.order_number</code>.
-     */
-    public final TableField<DecisionRecord, String> ORDER_NUMBER = createField(DSL.name("order_number"), SQLDataType.CLOB, this, "");
-
-    /**
-     * The column <code>decision.currency</code>.
-     */
-    public final TableField<DecisionRecord, String> CURRENCY = createField(DSL.name("currency"), SQLDataType.CHAR(3), this, "");
-
-    /**
-     * The column <code>decision.total</code>.
-     */
-    public final TableField<DecisionRecord, BigDecimal> TOTAL = createField(DSL.name("total"), SQLDataType.NUMERIC(12, 2), this, "");
-
-    /**
-     * The column <code>decision.arrives_on</code>.
-     */
-    public final TableField<DecisionRecord, LocalDate> ARRIVES_ON = createField(DSL.name("arrives_on"), SQLDataType.LOCALDATE, this, "");
-
-    /**
      * The column <code>decision.decided_by</code>.
      */
     public final TableField<DecisionRecord, Long> DECIDED_BY = createField(DSL.name("decided_by"), SQLDataType.BIGINT.nullable(false), this, "");
@@ -139,6 +99,11 @@ public class Decision extends TableImpl<DecisionRecord> {
      * The column <code>decision.decided_at</code>.
      */
     public final TableField<DecisionRecord, OffsetDateTime> DECIDED_AT = createField(DSL.name("decided_at"), SQLDataType.TIMESTAMPWITHTIMEZONE(6).nullable(false), this, "");
+
+    /**
+     * The column <code>decision.order_id</code>.
+     */
+    public final TableField<DecisionRecord, Long> ORDER_ID = createField(DSL.name("order_id"), SQLDataType.BIGINT, this, "");
 
     private Decision(Name alias, Table<DecisionRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
@@ -224,7 +189,7 @@ public class Decision extends TableImpl<DecisionRecord> {
 
     @Override
     public List<ForeignKey<DecisionRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.DECISION__DECISION_DECIDED_BY_FKEY, Keys.DECISION__DECISION_JOB_ID_FKEY, Keys.DECISION__DECISION_SHOP_ID_FKEY);
+        return Arrays.asList(Keys.DECISION__DECISION_SHOP_ID_DECIDED_BY_FKEY, Keys.DECISION__DECISION_SHOP_ID_FKEY, Keys.DECISION__DECISION_SHOP_ID_JOB_ID_FKEY, Keys.DECISION__DECISION_SHOP_ID_ORDER_ID_FKEY);
     }
 
     private transient PersonPath _person;
@@ -234,21 +199,9 @@ public class Decision extends TableImpl<DecisionRecord> {
      */
     public PersonPath person() {
         if (_person == null)
-            _person = new PersonPath(this, Keys.DECISION__DECISION_DECIDED_BY_FKEY, null);
+            _person = new PersonPath(this, Keys.DECISION__DECISION_SHOP_ID_DECIDED_BY_FKEY, null);
 
         return _person;
-    }
-
-    private transient JobPath _job;
-
-    /**
-     * Get the implicit join path to the <code>job</code> table.
-     */
-    public JobPath job() {
-        if (_job == null)
-            _job = new JobPath(this, Keys.DECISION__DECISION_JOB_ID_FKEY, null);
-
-        return _job;
     }
 
     private transient ShopPath _shop;
@@ -261,6 +214,37 @@ public class Decision extends TableImpl<DecisionRecord> {
             _shop = new ShopPath(this, Keys.DECISION__DECISION_SHOP_ID_FKEY, null);
 
         return _shop;
+    }
+
+    private transient JobPath _job;
+
+    /**
+     * Get the implicit join path to the <code>job</code> table.
+     */
+    public JobPath job() {
+        if (_job == null)
+            _job = new JobPath(this, Keys.DECISION__DECISION_SHOP_ID_JOB_ID_FKEY, null);
+
+        return _job;
+    }
+
+    private transient PurchaseOrderPath _purchaseOrder;
+
+    /**
+     * Get the implicit join path to the <code>purchase_order</code> table.
+     */
+    public PurchaseOrderPath purchaseOrder() {
+        if (_purchaseOrder == null)
+            _purchaseOrder = new PurchaseOrderPath(this, Keys.DECISION__DECISION_SHOP_ID_ORDER_ID_FKEY, null);
+
+        return _purchaseOrder;
+    }
+
+    @Override
+    public List<Check<DecisionRecord>> getChecks() {
+        return Arrays.asList(
+            Internal.createCheck(this, DSL.name("decision_way_check"), "((way = ANY (ARRAY['glue'::text, 'freshTeeth'::text, 'donor'::text, 'buy'::text, 'original'::text, 'print'::text, 'cast'::text, 'askOwner'::text, 'decline'::text])))", true)
+        );
     }
 
     @Override

@@ -17,12 +17,14 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 
+import org.jooq.Check;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
 import org.jooq.Identity;
 import org.jooq.Index;
 import org.jooq.InverseForeignKey;
+import org.jooq.JSONB;
 import org.jooq.Name;
 import org.jooq.Path;
 import org.jooq.PlainSQL;
@@ -124,11 +126,6 @@ public class ElectricalCheck extends TableImpl<ElectricalCheckRecord> {
     public final TableField<ElectricalCheckRecord, Boolean> SAFE_TO_POWER = createField(DSL.name("safe_to_power"), SQLDataType.BOOLEAN.nullable(false), this, "");
 
     /**
-     * The column <code>electrical_check.said</code>.
-     */
-    public final TableField<ElectricalCheckRecord, String> SAID = createField(DSL.name("said"), SQLDataType.CLOB.nullable(false), this, "");
-
-    /**
      * The column <code>electrical_check.checked_by</code>.
      */
     public final TableField<ElectricalCheckRecord, Long> CHECKED_BY = createField(DSL.name("checked_by"), SQLDataType.BIGINT.nullable(false), this, "");
@@ -137,6 +134,11 @@ public class ElectricalCheck extends TableImpl<ElectricalCheckRecord> {
      * The column <code>electrical_check.checked_at</code>.
      */
     public final TableField<ElectricalCheckRecord, OffsetDateTime> CHECKED_AT = createField(DSL.name("checked_at"), SQLDataType.TIMESTAMPWITHTIMEZONE(6).nullable(false), this, "");
+
+    /**
+     * The column <code>electrical_check.findings</code>.
+     */
+    public final TableField<ElectricalCheckRecord, JSONB> FINDINGS = createField(DSL.name("findings"), SQLDataType.JSONB.nullable(false), this, "");
 
     private ElectricalCheck(Name alias, Table<ElectricalCheckRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
@@ -222,7 +224,7 @@ public class ElectricalCheck extends TableImpl<ElectricalCheckRecord> {
 
     @Override
     public List<ForeignKey<ElectricalCheckRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_CHECKED_BY_FKEY, Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_JOB_ID_FKEY, Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_SHOP_ID_FKEY);
+        return Arrays.asList(Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_SHOP_ID_CHECKED_BY_FKEY, Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_SHOP_ID_FKEY, Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_SHOP_ID_JOB_ID_FKEY);
     }
 
     private transient PersonPath _person;
@@ -232,21 +234,9 @@ public class ElectricalCheck extends TableImpl<ElectricalCheckRecord> {
      */
     public PersonPath person() {
         if (_person == null)
-            _person = new PersonPath(this, Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_CHECKED_BY_FKEY, null);
+            _person = new PersonPath(this, Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_SHOP_ID_CHECKED_BY_FKEY, null);
 
         return _person;
-    }
-
-    private transient JobPath _job;
-
-    /**
-     * Get the implicit join path to the <code>job</code> table.
-     */
-    public JobPath job() {
-        if (_job == null)
-            _job = new JobPath(this, Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_JOB_ID_FKEY, null);
-
-        return _job;
     }
 
     private transient ShopPath _shop;
@@ -259,6 +249,26 @@ public class ElectricalCheck extends TableImpl<ElectricalCheckRecord> {
             _shop = new ShopPath(this, Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_SHOP_ID_FKEY, null);
 
         return _shop;
+    }
+
+    private transient JobPath _job;
+
+    /**
+     * Get the implicit join path to the <code>job</code> table.
+     */
+    public JobPath job() {
+        if (_job == null)
+            _job = new JobPath(this, Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_SHOP_ID_JOB_ID_FKEY, null);
+
+        return _job;
+    }
+
+    @Override
+    public List<Check<ElectricalCheckRecord>> getChecks() {
+        return Arrays.asList(
+            Internal.createCheck(this, DSL.name("electrical_check_findings_format"), "((findings ? 'format'::text))", true),
+            Internal.createCheck(this, DSL.name("electrical_check_protection_check"), "((protection = ANY (ARRAY['earthed'::text, 'doubleInsulated'::text, 'lowVoltage'::text])))", true)
+        );
     }
 
     @Override

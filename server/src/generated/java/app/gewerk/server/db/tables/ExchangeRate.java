@@ -172,6 +172,7 @@ public class ExchangeRate extends TableImpl<ExchangeRateRecord> {
     @Override
     public List<Check<ExchangeRateRecord>> getChecks() {
         return Arrays.asList(
+            Internal.createCheck(this, DSL.name("exchange_rate_currency_check"), "((currency ~ '^[A-Z]{3}$'::text))", true),
             Internal.createCheck(this, DSL.name("exchange_rate_rate_check"), "((rate > (0)::numeric))", true)
         );
     }

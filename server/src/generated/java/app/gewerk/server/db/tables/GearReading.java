@@ -17,6 +17,7 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 
+import org.jooq.Check;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
@@ -84,21 +85,6 @@ public class GearReading extends TableImpl<GearReadingRecord> {
     public final TableField<GearReadingRecord, String> WHAT = createField(DSL.name("what"), SQLDataType.CLOB.nullable(false), this, "");
 
     /**
-     * The column <code>gear_reading.over_teeth</code>.
-     */
-    public final TableField<GearReadingRecord, Integer> OVER_TEETH = createField(DSL.name("over_teeth"), SQLDataType.INTEGER, this, "");
-
-    /**
-     * The column <code>gear_reading.pin_diameter_mm</code>.
-     */
-    public final TableField<GearReadingRecord, Double> PIN_DIAMETER_MM = createField(DSL.name("pin_diameter_mm"), SQLDataType.DOUBLE, this, "");
-
-    /**
-     * The column <code>gear_reading.mate_tooth_count</code>.
-     */
-    public final TableField<GearReadingRecord, Integer> MATE_TOOTH_COUNT = createField(DSL.name("mate_tooth_count"), SQLDataType.INTEGER, this, "");
-
-    /**
      * The column <code>gear_reading.instrument</code>.
      */
     public final TableField<GearReadingRecord, String> INSTRUMENT = createField(DSL.name("instrument"), SQLDataType.CLOB.nullable(false), this, "");
@@ -109,9 +95,10 @@ public class GearReading extends TableImpl<GearReadingRecord> {
     public final TableField<GearReadingRecord, String> TYPED = createField(DSL.name("typed"), SQLDataType.CLOB.nullable(false), this, "");
 
     /**
-     * The column <code>gear_reading.values_mm</code>.
+     * The column <code>gear_reading.values_read</code>. as understood: lengths
+     * in mm, angles in degrees
      */
-    public final TableField<GearReadingRecord, Double[]> VALUES_MM = createField(DSL.name("values_mm"), SQLDataType.FLOAT.array().nullable(false), this, "");
+    public final TableField<GearReadingRecord, Double[]> VALUES_READ = createField(DSL.name("values_read"), SQLDataType.FLOAT.array().nullable(false), this, "as understood: lengths in mm, angles in degrees");
 
     /**
      * The column <code>gear_reading.read_by</code>.
@@ -131,22 +118,24 @@ public class GearReading extends TableImpl<GearReadingRecord> {
     /**
      * The column <code>gear_reading.of_mate</code>.
      */
-    public final TableField<GearReadingRecord, Boolean> OF_MATE = createField(DSL.name("of_mate"), SQLDataType.BOOLEAN.nullable(false).defaultValue(DSL.field(DSL.raw("false"), SQLDataType.BOOLEAN)), this, "");
+    public final TableField<GearReadingRecord, Boolean> OF_MATE = createField(DSL.name("of_mate"), SQLDataType.BOOLEAN.nullable(false), this, "");
 
     /**
-     * The column <code>gear_reading.pitches</code>.
+     * The column <code>gear_reading.unit</code>. of numbers typed without one
      */
-    public final TableField<GearReadingRecord, Integer> PITCHES = createField(DSL.name("pitches"), SQLDataType.INTEGER, this, "");
-
-    /**
-     * The column <code>gear_reading.unit</code>.
-     */
-    public final TableField<GearReadingRecord, String> UNIT = createField(DSL.name("unit"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("'mm'::text"), SQLDataType.CLOB)), this, "");
+    public final TableField<GearReadingRecord, String> UNIT = createField(DSL.name("unit"), SQLDataType.CLOB.nullable(false), this, "of numbers typed without one");
 
     /**
      * The column <code>gear_reading.left_out</code>.
      */
     public final TableField<GearReadingRecord, Boolean> LEFT_OUT = createField(DSL.name("left_out"), SQLDataType.BOOLEAN.nullable(false).defaultValue(DSL.field(DSL.raw("false"), SQLDataType.BOOLEAN)), this, "");
+
+    /**
+     * The column <code>gear_reading.parameter</code>. teeth of a span, pitches
+     * of a chord or a length, thickness of pins in mm, teeth of the mate of a
+     * centre distance
+     */
+    public final TableField<GearReadingRecord, Double> PARAMETER = createField(DSL.name("parameter"), SQLDataType.DOUBLE, this, "teeth of a span, pitches of a chord or a length, thickness of pins in mm, teeth of the mate of a centre distance");
 
     private GearReading(Name alias, Table<GearReadingRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
@@ -232,31 +221,7 @@ public class GearReading extends TableImpl<GearReadingRecord> {
 
     @Override
     public List<ForeignKey<GearReadingRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.GEAR_READING__GEAR_READING_JOB_ID_FKEY, Keys.GEAR_READING__GEAR_READING_READ_BY_FKEY, Keys.GEAR_READING__GEAR_READING_SHOP_ID_FKEY);
-    }
-
-    private transient JobPath _job;
-
-    /**
-     * Get the implicit join path to the <code>job</code> table.
-     */
-    public JobPath job() {
-        if (_job == null)
-            _job = new JobPath(this, Keys.GEAR_READING__GEAR_READING_JOB_ID_FKEY, null);
-
-        return _job;
-    }
-
-    private transient PersonPath _person;
-
-    /**
-     * Get the implicit join path to the <code>person</code> table.
-     */
-    public PersonPath person() {
-        if (_person == null)
-            _person = new PersonPath(this, Keys.GEAR_READING__GEAR_READING_READ_BY_FKEY, null);
-
-        return _person;
+        return Arrays.asList(Keys.GEAR_READING__GEAR_READING_SHOP_ID_FKEY, Keys.GEAR_READING__GEAR_READING_SHOP_ID_JOB_ID_FKEY, Keys.GEAR_READING__GEAR_READING_SHOP_ID_READ_BY_FKEY);
     }
 
     private transient ShopPath _shop;
@@ -269,6 +234,40 @@ public class GearReading extends TableImpl<GearReadingRecord> {
             _shop = new ShopPath(this, Keys.GEAR_READING__GEAR_READING_SHOP_ID_FKEY, null);
 
         return _shop;
+    }
+
+    private transient JobPath _job;
+
+    /**
+     * Get the implicit join path to the <code>job</code> table.
+     */
+    public JobPath job() {
+        if (_job == null)
+            _job = new JobPath(this, Keys.GEAR_READING__GEAR_READING_SHOP_ID_JOB_ID_FKEY, null);
+
+        return _job;
+    }
+
+    private transient PersonPath _person;
+
+    /**
+     * Get the implicit join path to the <code>person</code> table.
+     */
+    public PersonPath person() {
+        if (_person == null)
+            _person = new PersonPath(this, Keys.GEAR_READING__GEAR_READING_SHOP_ID_READ_BY_FKEY, null);
+
+        return _person;
+    }
+
+    @Override
+    public List<Check<GearReadingRecord>> getChecks() {
+        return Arrays.asList(
+            Internal.createCheck(this, DSL.name("gear_reading_check"), "(\nCASE\n    WHEN (what = ANY (ARRAY['helixAngle'::text, 'leadAngle'::text, 'coneAngle'::text])) THEN (unit = 'deg'::text)\n    ELSE (unit = ANY (ARRAY['mm'::text, 'in'::text]))\nEND)", true),
+            Internal.createCheck(this, DSL.name("gear_reading_instrument_check"), "((instrument = ANY (ARRAY['caliper'::text, 'micrometer'::text, 'steelRule'::text, 'protractor'::text, 'fromMemory'::text])))", true),
+            Internal.createCheck(this, DSL.name("gear_reading_parameter_check"), "((parameter > (0)::double precision))", true),
+            Internal.createCheck(this, DSL.name("gear_reading_what_check"), "((what = ANY (ARRAY['tipDiameter'::text, 'rootDiameter'::text, 'span'::text, 'overPins'::text, 'centreDistance'::text, 'chordOverTips'::text, 'pitchesAlong'::text, 'toothHeight'::text, 'helixAngle'::text, 'leadAngle'::text, 'coneAngle'::text])))", true)
+        );
     }
 
     @Override

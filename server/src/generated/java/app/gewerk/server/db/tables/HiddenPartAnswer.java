@@ -16,6 +16,7 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 
+import org.jooq.Check;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
@@ -71,11 +72,6 @@ public class HiddenPartAnswer extends TableImpl<HiddenPartAnswerRecord> {
     public final TableField<HiddenPartAnswerRecord, Long> SHOP_ID = createField(DSL.name("shop_id"), SQLDataType.BIGINT.nullable(false), this, "");
 
     /**
-     * The column <code>hidden_part_answer.question</code>.
-     */
-    public final TableField<HiddenPartAnswerRecord, String> QUESTION = createField(DSL.name("question"), SQLDataType.CLOB.nullable(false), this, "");
-
-    /**
      * The column <code>hidden_part_answer.answer</code>.
      */
     public final TableField<HiddenPartAnswerRecord, String> ANSWER = createField(DSL.name("answer"), SQLDataType.CLOB.nullable(false), this, "");
@@ -89,6 +85,21 @@ public class HiddenPartAnswer extends TableImpl<HiddenPartAnswerRecord> {
      * The column <code>hidden_part_answer.answered_at</code>.
      */
     public final TableField<HiddenPartAnswerRecord, OffsetDateTime> ANSWERED_AT = createField(DSL.name("answered_at"), SQLDataType.TIMESTAMPWITHTIMEZONE(6).nullable(false), this, "");
+
+    /**
+     * The column <code>hidden_part_answer.step</code>.
+     */
+    public final TableField<HiddenPartAnswerRecord, String> STEP = createField(DSL.name("step"), SQLDataType.CLOB.nullable(false), this, "");
+
+    /**
+     * The column <code>hidden_part_answer.part</code>.
+     */
+    public final TableField<HiddenPartAnswerRecord, String> PART = createField(DSL.name("part"), SQLDataType.CLOB.nullable(false), this, "");
+
+    /**
+     * The column <code>hidden_part_answer.note</code>.
+     */
+    public final TableField<HiddenPartAnswerRecord, String> NOTE = createField(DSL.name("note"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
 
     private HiddenPartAnswer(Name alias, Table<HiddenPartAnswerRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
@@ -164,7 +175,7 @@ public class HiddenPartAnswer extends TableImpl<HiddenPartAnswerRecord> {
 
     @Override
     public List<ForeignKey<HiddenPartAnswerRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_ANSWERED_BY_FKEY, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_JOB_ID_FKEY, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_SHOP_ID_FKEY);
+        return Arrays.asList(Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_SHOP_ID_ANSWERED_BY_FKEY, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_SHOP_ID_FKEY, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_SHOP_ID_JOB_ID_FKEY);
     }
 
     private transient PersonPath _person;
@@ -174,21 +185,9 @@ public class HiddenPartAnswer extends TableImpl<HiddenPartAnswerRecord> {
      */
     public PersonPath person() {
         if (_person == null)
-            _person = new PersonPath(this, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_ANSWERED_BY_FKEY, null);
+            _person = new PersonPath(this, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_SHOP_ID_ANSWERED_BY_FKEY, null);
 
         return _person;
-    }
-
-    private transient JobPath _job;
-
-    /**
-     * Get the implicit join path to the <code>job</code> table.
-     */
-    public JobPath job() {
-        if (_job == null)
-            _job = new JobPath(this, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_JOB_ID_FKEY, null);
-
-        return _job;
     }
 
     private transient ShopPath _shop;
@@ -201,6 +200,25 @@ public class HiddenPartAnswer extends TableImpl<HiddenPartAnswerRecord> {
             _shop = new ShopPath(this, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_SHOP_ID_FKEY, null);
 
         return _shop;
+    }
+
+    private transient JobPath _job;
+
+    /**
+     * Get the implicit join path to the <code>job</code> table.
+     */
+    public JobPath job() {
+        if (_job == null)
+            _job = new JobPath(this, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_SHOP_ID_JOB_ID_FKEY, null);
+
+        return _job;
+    }
+
+    @Override
+    public List<Check<HiddenPartAnswerRecord>> getChecks() {
+        return Arrays.asList(
+            Internal.createCheck(this, DSL.name("hidden_part_answer_known"), "((answer = ANY (ARRAY['stillIn'::text, 'found'::text, 'lost'::text])))", true)
+        );
     }
 
     @Override

@@ -7,6 +7,7 @@ package app.gewerk.server.db.tables;
 import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Indexes;
 import app.gewerk.server.db.Keys;
+import app.gewerk.server.db.tables.Attachment.AttachmentPath;
 import app.gewerk.server.db.tables.CautionTick.CautionTickPath;
 import app.gewerk.server.db.tables.Decision.DecisionPath;
 import app.gewerk.server.db.tables.ElectricalCheck.ElectricalCheckPath;
@@ -20,6 +21,7 @@ import app.gewerk.server.db.tables.JobRhythm.JobRhythmPath;
 import app.gewerk.server.db.tables.Journal.JournalPath;
 import app.gewerk.server.db.tables.MachineModel.MachineModelPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
+import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
 import app.gewerk.server.db.tables.TeardownStep.TeardownStepPath;
 import app.gewerk.server.db.tables.ToothMap.ToothMapPath;
@@ -40,6 +42,7 @@ import org.jooq.ForeignKey;
 import org.jooq.Identity;
 import org.jooq.Index;
 import org.jooq.InverseForeignKey;
+import org.jooq.JSONB;
 import org.jooq.Name;
 import org.jooq.Path;
 import org.jooq.PlainSQL;
@@ -148,7 +151,7 @@ public class Job extends TableImpl<JobRecord> {
     /**
      * The column <code>job.waits_for</code>.
      */
-    public final TableField<JobRecord, String> WAITS_FOR = createField(DSL.name("waits_for"), SQLDataType.CLOB.nullable(false), this, "");
+    public final TableField<JobRecord, JSONB> WAITS_FOR = createField(DSL.name("waits_for"), SQLDataType.JSONB, this, "");
 
     /**
      * The column <code>job.steps_done</code>.
@@ -188,22 +191,22 @@ public class Job extends TableImpl<JobRecord> {
     /**
      * The column <code>job.plate</code>.
      */
-    public final TableField<JobRecord, String> PLATE = createField(DSL.name("plate"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+    public final TableField<JobRecord, String> PLATE = createField(DSL.name("plate"), SQLDataType.CLOB.nullable(false), this, "");
 
     /**
      * The column <code>job.history</code>.
      */
-    public final TableField<JobRecord, String> HISTORY = createField(DSL.name("history"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+    public final TableField<JobRecord, String> HISTORY = createField(DSL.name("history"), SQLDataType.CLOB.nullable(false), this, "");
 
     /**
      * The column <code>job.earlier_repairs</code>.
      */
-    public final TableField<JobRecord, String> EARLIER_REPAIRS = createField(DSL.name("earlier_repairs"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+    public final TableField<JobRecord, String> EARLIER_REPAIRS = createField(DSL.name("earlier_repairs"), SQLDataType.CLOB.nullable(false), this, "");
 
     /**
      * The column <code>job.arrived_like</code>.
      */
-    public final TableField<JobRecord, String> ARRIVED_LIKE = createField(DSL.name("arrived_like"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+    public final TableField<JobRecord, String> ARRIVED_LIKE = createField(DSL.name("arrived_like"), SQLDataType.CLOB.nullable(false), this, "");
 
     /**
      * The column <code>job.would_spend</code>.
@@ -241,14 +244,10 @@ public class Job extends TableImpl<JobRecord> {
     public final TableField<JobRecord, String[]> ABOUT_TO = createField(DSL.name("about_to"), SQLDataType.CLOB.array().nullable(false).defaultValue(DSL.field(DSL.raw("'{}'::text[]"), SQLDataType.CLOB.array())), this, "");
 
     /**
-     * The column <code>job.ordering_key</code>.
+     * The column <code>job.currency</code>. of its prices and of the owner's
+     * limit
      */
-    public final TableField<JobRecord, String> ORDERING_KEY = createField(DSL.name("ordering_key"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
-
-    /**
-     * The column <code>job.ordering_until</code>.
-     */
-    public final TableField<JobRecord, OffsetDateTime> ORDERING_UNTIL = createField(DSL.name("ordering_until"), SQLDataType.TIMESTAMPWITHTIMEZONE(6), this, "");
+    public final TableField<JobRecord, String> CURRENCY = createField(DSL.name("currency"), SQLDataType.CHAR(3).nullable(false), this, "of its prices and of the owner's limit");
 
     private Job(Name alias, Table<JobRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
@@ -334,19 +333,7 @@ public class Job extends TableImpl<JobRecord> {
 
     @Override
     public List<ForeignKey<JobRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.JOB__JOB_MACHINE_MODEL_ID_FKEY, Keys.JOB__JOB_SHOP_ID_FKEY);
-    }
-
-    private transient MachineModelPath _machineModel;
-
-    /**
-     * Get the implicit join path to the <code>machine_model</code> table.
-     */
-    public MachineModelPath machineModel() {
-        if (_machineModel == null)
-            _machineModel = new MachineModelPath(this, Keys.JOB__JOB_MACHINE_MODEL_ID_FKEY, null);
-
-        return _machineModel;
+        return Arrays.asList(Keys.JOB__JOB_SHOP_ID_FKEY, Keys.JOB__JOB_SHOP_ID_MACHINE_MODEL_ID_FKEY);
     }
 
     private transient ShopPath _shop;
@@ -361,6 +348,30 @@ public class Job extends TableImpl<JobRecord> {
         return _shop;
     }
 
+    private transient MachineModelPath _machineModel;
+
+    /**
+     * Get the implicit join path to the <code>machine_model</code> table.
+     */
+    public MachineModelPath machineModel() {
+        if (_machineModel == null)
+            _machineModel = new MachineModelPath(this, Keys.JOB__JOB_SHOP_ID_MACHINE_MODEL_ID_FKEY, null);
+
+        return _machineModel;
+    }
+
+    private transient AttachmentPath _attachment;
+
+    /**
+     * Get the implicit to-many join path to the <code>attachment</code> table
+     */
+    public AttachmentPath attachment() {
+        if (_attachment == null)
+            _attachment = new AttachmentPath(this, null, Keys.ATTACHMENT__ATTACHMENT_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _attachment;
+    }
+
     private transient CautionTickPath _cautionTick;
 
     /**
@@ -368,7 +379,7 @@ public class Job extends TableImpl<JobRecord> {
      */
     public CautionTickPath cautionTick() {
         if (_cautionTick == null)
-            _cautionTick = new CautionTickPath(this, null, Keys.CAUTION_TICK__CAUTION_TICK_JOB_ID_FKEY.getInverseKey());
+            _cautionTick = new CautionTickPath(this, null, Keys.CAUTION_TICK__CAUTION_TICK_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _cautionTick;
     }
@@ -380,7 +391,7 @@ public class Job extends TableImpl<JobRecord> {
      */
     public DecisionPath decision() {
         if (_decision == null)
-            _decision = new DecisionPath(this, null, Keys.DECISION__DECISION_JOB_ID_FKEY.getInverseKey());
+            _decision = new DecisionPath(this, null, Keys.DECISION__DECISION_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _decision;
     }
@@ -393,7 +404,7 @@ public class Job extends TableImpl<JobRecord> {
      */
     public ElectricalCheckPath electricalCheck() {
         if (_electricalCheck == null)
-            _electricalCheck = new ElectricalCheckPath(this, null, Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_JOB_ID_FKEY.getInverseKey());
+            _electricalCheck = new ElectricalCheckPath(this, null, Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _electricalCheck;
     }
@@ -405,7 +416,7 @@ public class Job extends TableImpl<JobRecord> {
      */
     public GearReadingPath gearReading() {
         if (_gearReading == null)
-            _gearReading = new GearReadingPath(this, null, Keys.GEAR_READING__GEAR_READING_JOB_ID_FKEY.getInverseKey());
+            _gearReading = new GearReadingPath(this, null, Keys.GEAR_READING__GEAR_READING_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _gearReading;
     }
@@ -418,7 +429,7 @@ public class Job extends TableImpl<JobRecord> {
      */
     public HiddenPartAnswerPath hiddenPartAnswer() {
         if (_hiddenPartAnswer == null)
-            _hiddenPartAnswer = new HiddenPartAnswerPath(this, null, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_JOB_ID_FKEY.getInverseKey());
+            _hiddenPartAnswer = new HiddenPartAnswerPath(this, null, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _hiddenPartAnswer;
     }
@@ -430,7 +441,7 @@ public class Job extends TableImpl<JobRecord> {
      */
     public JobCulpritPath jobCulprit() {
         if (_jobCulprit == null)
-            _jobCulprit = new JobCulpritPath(this, null, Keys.JOB_CULPRIT__JOB_CULPRIT_JOB_ID_FKEY.getInverseKey());
+            _jobCulprit = new JobCulpritPath(this, null, Keys.JOB_CULPRIT__JOB_CULPRIT_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _jobCulprit;
     }
@@ -442,7 +453,7 @@ public class Job extends TableImpl<JobRecord> {
      */
     public JobGearPath jobGear() {
         if (_jobGear == null)
-            _jobGear = new JobGearPath(this, null, Keys.JOB_GEAR__JOB_GEAR_JOB_ID_FKEY.getInverseKey());
+            _jobGear = new JobGearPath(this, null, Keys.JOB_GEAR__JOB_GEAR_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _jobGear;
     }
@@ -454,7 +465,7 @@ public class Job extends TableImpl<JobRecord> {
      */
     public JobHazardPath jobHazard() {
         if (_jobHazard == null)
-            _jobHazard = new JobHazardPath(this, null, Keys.JOB_HAZARD__JOB_HAZARD_JOB_ID_FKEY.getInverseKey());
+            _jobHazard = new JobHazardPath(this, null, Keys.JOB_HAZARD__JOB_HAZARD_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _jobHazard;
     }
@@ -467,7 +478,7 @@ public class Job extends TableImpl<JobRecord> {
      */
     public JobObservationPath jobObservation() {
         if (_jobObservation == null)
-            _jobObservation = new JobObservationPath(this, null, Keys.JOB_OBSERVATION__JOB_OBSERVATION_JOB_ID_FKEY.getInverseKey());
+            _jobObservation = new JobObservationPath(this, null, Keys.JOB_OBSERVATION__JOB_OBSERVATION_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _jobObservation;
     }
@@ -479,7 +490,7 @@ public class Job extends TableImpl<JobRecord> {
      */
     public JobRhythmPath jobRhythm() {
         if (_jobRhythm == null)
-            _jobRhythm = new JobRhythmPath(this, null, Keys.JOB_RHYTHM__JOB_RHYTHM_JOB_ID_FKEY.getInverseKey());
+            _jobRhythm = new JobRhythmPath(this, null, Keys.JOB_RHYTHM__JOB_RHYTHM_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _jobRhythm;
     }
@@ -491,7 +502,7 @@ public class Job extends TableImpl<JobRecord> {
      */
     public JournalPath journal() {
         if (_journal == null)
-            _journal = new JournalPath(this, null, Keys.JOURNAL__JOURNAL_JOB_ID_FKEY.getInverseKey());
+            _journal = new JournalPath(this, null, Keys.JOURNAL__JOURNAL_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _journal;
     }
@@ -503,9 +514,22 @@ public class Job extends TableImpl<JobRecord> {
      */
     public PhotoPath photo() {
         if (_photo == null)
-            _photo = new PhotoPath(this, null, Keys.PHOTO__PHOTO_JOB_ID_FKEY.getInverseKey());
+            _photo = new PhotoPath(this, null, Keys.PHOTO__PHOTO_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _photo;
+    }
+
+    private transient PurchaseOrderPath _purchaseOrder;
+
+    /**
+     * Get the implicit to-many join path to the <code>purchase_order</code>
+     * table
+     */
+    public PurchaseOrderPath purchaseOrder() {
+        if (_purchaseOrder == null)
+            _purchaseOrder = new PurchaseOrderPath(this, null, Keys.PURCHASE_ORDER__PURCHASE_ORDER_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _purchaseOrder;
     }
 
     private transient TeardownStepPath _teardownStep;
@@ -516,7 +540,7 @@ public class Job extends TableImpl<JobRecord> {
      */
     public TeardownStepPath teardownStep() {
         if (_teardownStep == null)
-            _teardownStep = new TeardownStepPath(this, null, Keys.TEARDOWN_STEP__TEARDOWN_STEP_JOB_ID_FKEY.getInverseKey());
+            _teardownStep = new TeardownStepPath(this, null, Keys.TEARDOWN_STEP__TEARDOWN_STEP_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _teardownStep;
     }
@@ -528,7 +552,7 @@ public class Job extends TableImpl<JobRecord> {
      */
     public ToothMapPath toothMap() {
         if (_toothMap == null)
-            _toothMap = new ToothMapPath(this, null, Keys.TOOTH_MAP__TOOTH_MAP_JOB_ID_FKEY.getInverseKey());
+            _toothMap = new ToothMapPath(this, null, Keys.TOOTH_MAP__TOOTH_MAP_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _toothMap;
     }
@@ -540,7 +564,7 @@ public class Job extends TableImpl<JobRecord> {
      */
     public WayInPath wayIn() {
         if (_wayIn == null)
-            _wayIn = new WayInPath(this, null, Keys.WAY_IN__WAY_IN_FROM_JOB_ID_FKEY.getInverseKey());
+            _wayIn = new WayInPath(this, null, Keys.WAY_IN__WAY_IN_SHOP_ID_FROM_JOB_ID_FKEY.getInverseKey());
 
         return _wayIn;
     }
@@ -548,9 +572,14 @@ public class Job extends TableImpl<JobRecord> {
     @Override
     public List<Check<JobRecord>> getChecks() {
         return Arrays.asList(
+            Internal.createCheck(this, DSL.name("job_about_to_check"), "((about_to <@ ARRAY['start'::text, 'power'::text, 'open'::text, 'clean'::text, 'make'::text, 'close'::text, 'run'::text, 'return'::text, 'heat'::text, 'solvent'::text, 'glue'::text, 'press'::text, 'cut'::text]))", true),
             Internal.createCheck(this, DSL.name("job_bench_minutes_check"), "(((bench_minutes >= 0) AND (bench_minutes <= 100000)))", true),
             Internal.createCheck(this, DSL.name("job_complaint_check"), "((length(complaint) <= 200000))", true),
-            Internal.createCheck(this, DSL.name("job_tray_number_check"), "((tray_number > 0))", true)
+            Internal.createCheck(this, DSL.name("job_owner_word_check"), "((owner_word = ANY (ARRAY[''::text, 'asked'::text, 'agreed'::text, 'declined'::text])))", true),
+            Internal.createCheck(this, DSL.name("job_place_check"), "((place = ANY (ARRAY['onTheBench'::text, 'waitingForGear'::text, 'waitingForAnswer'::text, 'toProve'::text, 'readyToGo'::text, 'putAway'::text])))", true),
+            Internal.createCheck(this, DSL.name("job_steps_done_check"), "((steps_done <@ ARRAY['takeIn'::text, 'listen'::text, 'open'::text, 'look'::text, 'read'::text, 'choose'::text, 'get'::text, 'closeUp'::text, 'prove'::text, 'handBack'::text]))", true),
+            Internal.createCheck(this, DSL.name("job_tray_number_check"), "((tray_number > 0))", true),
+            Internal.createCheck(this, DSL.name("job_waits_for_format"), "((waits_for ? 'format'::text))", true)
         );
     }
 

@@ -16,10 +16,12 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 
+import org.jooq.Check;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
 import org.jooq.InverseForeignKey;
+import org.jooq.JSONB;
 import org.jooq.Name;
 import org.jooq.Path;
 import org.jooq.PlainSQL;
@@ -78,7 +80,7 @@ public class JobCulprit extends TableImpl<JobCulpritRecord> {
     /**
      * The column <code>job_culprit.words</code>.
      */
-    public final TableField<JobCulpritRecord, String> WORDS = createField(DSL.name("words"), SQLDataType.CLOB.nullable(false), this, "");
+    public final TableField<JobCulpritRecord, JSONB> WORDS = createField(DSL.name("words"), SQLDataType.JSONB.nullable(false), this, "");
 
     /**
      * The column <code>job_culprit.why</code>.
@@ -169,19 +171,7 @@ public class JobCulprit extends TableImpl<JobCulpritRecord> {
 
     @Override
     public List<ForeignKey<JobCulpritRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.JOB_CULPRIT__JOB_CULPRIT_JOB_ID_FKEY, Keys.JOB_CULPRIT__JOB_CULPRIT_SHOP_ID_FKEY, Keys.JOB_CULPRIT__JOB_CULPRIT_STATED_BY_FKEY);
-    }
-
-    private transient JobPath _job;
-
-    /**
-     * Get the implicit join path to the <code>job</code> table.
-     */
-    public JobPath job() {
-        if (_job == null)
-            _job = new JobPath(this, Keys.JOB_CULPRIT__JOB_CULPRIT_JOB_ID_FKEY, null);
-
-        return _job;
+        return Arrays.asList(Keys.JOB_CULPRIT__JOB_CULPRIT_SHOP_ID_FKEY, Keys.JOB_CULPRIT__JOB_CULPRIT_SHOP_ID_JOB_ID_FKEY, Keys.JOB_CULPRIT__JOB_CULPRIT_SHOP_ID_STATED_BY_FKEY);
     }
 
     private transient ShopPath _shop;
@@ -196,6 +186,18 @@ public class JobCulprit extends TableImpl<JobCulpritRecord> {
         return _shop;
     }
 
+    private transient JobPath _job;
+
+    /**
+     * Get the implicit join path to the <code>job</code> table.
+     */
+    public JobPath job() {
+        if (_job == null)
+            _job = new JobPath(this, Keys.JOB_CULPRIT__JOB_CULPRIT_SHOP_ID_JOB_ID_FKEY, null);
+
+        return _job;
+    }
+
     private transient PersonPath _person;
 
     /**
@@ -203,9 +205,16 @@ public class JobCulprit extends TableImpl<JobCulpritRecord> {
      */
     public PersonPath person() {
         if (_person == null)
-            _person = new PersonPath(this, Keys.JOB_CULPRIT__JOB_CULPRIT_STATED_BY_FKEY, null);
+            _person = new PersonPath(this, Keys.JOB_CULPRIT__JOB_CULPRIT_SHOP_ID_STATED_BY_FKEY, null);
 
         return _person;
+    }
+
+    @Override
+    public List<Check<JobCulpritRecord>> getChecks() {
+        return Arrays.asList(
+            Internal.createCheck(this, DSL.name("job_culprit_words_format"), "((words ? 'format'::text))", true)
+        );
     }
 
     @Override

@@ -14,6 +14,7 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 
+import org.jooq.Check;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
@@ -151,42 +152,42 @@ public class JobGear extends TableImpl<JobGearRecord> {
     /**
      * The column <code>job_gear.kind</code>.
      */
-    public final TableField<JobGearRecord, String> KIND = createField(DSL.name("kind"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("'external'::text"), SQLDataType.CLOB)), this, "");
+    public final TableField<JobGearRecord, String> KIND = createField(DSL.name("kind"), SQLDataType.CLOB.nullable(false), this, "");
 
     /**
      * The column <code>job_gear.mate_kind</code>.
      */
-    public final TableField<JobGearRecord, String> MATE_KIND = createField(DSL.name("mate_kind"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("'external'::text"), SQLDataType.CLOB)), this, "");
+    public final TableField<JobGearRecord, String> MATE_KIND = createField(DSL.name("mate_kind"), SQLDataType.CLOB.nullable(false), this, "");
 
     /**
      * The column <code>job_gear.mate_tooth_count_typed</code>.
      */
-    public final TableField<JobGearRecord, String> MATE_TOOTH_COUNT_TYPED = createField(DSL.name("mate_tooth_count_typed"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+    public final TableField<JobGearRecord, String> MATE_TOOTH_COUNT_TYPED = createField(DSL.name("mate_tooth_count_typed"), SQLDataType.CLOB.nullable(false), this, "");
 
     /**
      * The column <code>job_gear.mate_worn</code>.
      */
-    public final TableField<JobGearRecord, Boolean> MATE_WORN = createField(DSL.name("mate_worn"), SQLDataType.BOOLEAN.nullable(false).defaultValue(DSL.field(DSL.raw("false"), SQLDataType.BOOLEAN)), this, "");
+    public final TableField<JobGearRecord, Boolean> MATE_WORN = createField(DSL.name("mate_worn"), SQLDataType.BOOLEAN.nullable(false), this, "");
 
     /**
      * The column <code>job_gear.angle_deg</code>.
      */
-    public final TableField<JobGearRecord, Double> ANGLE_DEG = createField(DSL.name("angle_deg"), SQLDataType.DOUBLE.nullable(false).defaultValue(DSL.field(DSL.raw("0"), SQLDataType.DOUBLE)), this, "");
+    public final TableField<JobGearRecord, Double> ANGLE_DEG = createField(DSL.name("angle_deg"), SQLDataType.DOUBLE, this, "");
 
     /**
      * The column <code>job_gear.hand</code>.
      */
-    public final TableField<JobGearRecord, String> HAND = createField(DSL.name("hand"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+    public final TableField<JobGearRecord, String> HAND = createField(DSL.name("hand"), SQLDataType.CLOB.nullable(false), this, "");
 
     /**
      * The column <code>job_gear.taken_kind</code>.
      */
-    public final TableField<JobGearRecord, String> TAKEN_KIND = createField(DSL.name("taken_kind"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("'external'::text"), SQLDataType.CLOB)), this, "");
+    public final TableField<JobGearRecord, String> TAKEN_KIND = createField(DSL.name("taken_kind"), SQLDataType.CLOB, this, "");
 
     /**
      * The column <code>job_gear.taken_hand</code>.
      */
-    public final TableField<JobGearRecord, String> TAKEN_HAND = createField(DSL.name("taken_hand"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+    public final TableField<JobGearRecord, String> TAKEN_HAND = createField(DSL.name("taken_hand"), SQLDataType.CLOB, this, "");
 
     private JobGear(Name alias, Table<JobGearRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
@@ -262,19 +263,7 @@ public class JobGear extends TableImpl<JobGearRecord> {
 
     @Override
     public List<ForeignKey<JobGearRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.JOB_GEAR__JOB_GEAR_JOB_ID_FKEY, Keys.JOB_GEAR__JOB_GEAR_SHOP_ID_FKEY);
-    }
-
-    private transient JobPath _job;
-
-    /**
-     * Get the implicit join path to the <code>job</code> table.
-     */
-    public JobPath job() {
-        if (_job == null)
-            _job = new JobPath(this, Keys.JOB_GEAR__JOB_GEAR_JOB_ID_FKEY, null);
-
-        return _job;
+        return Arrays.asList(Keys.JOB_GEAR__JOB_GEAR_SHOP_ID_FKEY, Keys.JOB_GEAR__JOB_GEAR_SHOP_ID_JOB_ID_FKEY);
     }
 
     private transient ShopPath _shop;
@@ -287,6 +276,31 @@ public class JobGear extends TableImpl<JobGearRecord> {
             _shop = new ShopPath(this, Keys.JOB_GEAR__JOB_GEAR_SHOP_ID_FKEY, null);
 
         return _shop;
+    }
+
+    private transient JobPath _job;
+
+    /**
+     * Get the implicit join path to the <code>job</code> table.
+     */
+    public JobPath job() {
+        if (_job == null)
+            _job = new JobPath(this, Keys.JOB_GEAR__JOB_GEAR_SHOP_ID_JOB_ID_FKEY, null);
+
+        return _job;
+    }
+
+    @Override
+    public List<Check<JobGearRecord>> getChecks() {
+        return Arrays.asList(
+            Internal.createCheck(this, DSL.name("job_gear_check"), "(((NOT identified) OR (num_nulls(taken_kind, taken_hand, angle_deg, pitch_system, pitch_value, module_mm, tooth_count, pressure_angle_deg) = 0)))", true),
+            Internal.createCheck(this, DSL.name("job_gear_hand_check"), "((hand = ANY (ARRAY[''::text, 'left'::text, 'right'::text])))", true),
+            Internal.createCheck(this, DSL.name("job_gear_kind_check"), "((kind = ANY (ARRAY['external'::text, 'internal'::text, 'rack'::text, 'worm'::text, 'bevel'::text])))", true),
+            Internal.createCheck(this, DSL.name("job_gear_mate_kind_check"), "((mate_kind = ANY (ARRAY['external'::text, 'internal'::text, 'rack'::text, 'worm'::text, 'bevel'::text])))", true),
+            Internal.createCheck(this, DSL.name("job_gear_pitch_system_check"), "((pitch_system = ANY (ARRAY['module'::text, 'diametralPitch'::text, 'circularPitch'::text])))", true),
+            Internal.createCheck(this, DSL.name("job_gear_taken_hand_check"), "((taken_hand = ANY (ARRAY[''::text, 'left'::text, 'right'::text])))", true),
+            Internal.createCheck(this, DSL.name("job_gear_taken_kind_check"), "((taken_kind = ANY (ARRAY['external'::text, 'internal'::text, 'rack'::text, 'worm'::text, 'bevel'::text])))", true)
+        );
     }
 
     @Override

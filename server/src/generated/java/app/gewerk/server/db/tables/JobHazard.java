@@ -147,19 +147,7 @@ public class JobHazard extends TableImpl<JobHazardRecord> {
 
     @Override
     public List<ForeignKey<JobHazardRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.JOB_HAZARD__JOB_HAZARD_JOB_ID_FKEY, Keys.JOB_HAZARD__JOB_HAZARD_SHOP_ID_FKEY);
-    }
-
-    private transient JobPath _job;
-
-    /**
-     * Get the implicit join path to the <code>job</code> table.
-     */
-    public JobPath job() {
-        if (_job == null)
-            _job = new JobPath(this, Keys.JOB_HAZARD__JOB_HAZARD_JOB_ID_FKEY, null);
-
-        return _job;
+        return Arrays.asList(Keys.JOB_HAZARD__JOB_HAZARD_SHOP_ID_FKEY, Keys.JOB_HAZARD__JOB_HAZARD_SHOP_ID_JOB_ID_FKEY);
     }
 
     private transient ShopPath _shop;
@@ -172,6 +160,18 @@ public class JobHazard extends TableImpl<JobHazardRecord> {
             _shop = new ShopPath(this, Keys.JOB_HAZARD__JOB_HAZARD_SHOP_ID_FKEY, null);
 
         return _shop;
+    }
+
+    private transient JobPath _job;
+
+    /**
+     * Get the implicit join path to the <code>job</code> table.
+     */
+    public JobPath job() {
+        if (_job == null)
+            _job = new JobPath(this, Keys.JOB_HAZARD__JOB_HAZARD_SHOP_ID_JOB_ID_FKEY, null);
+
+        return _job;
     }
 
     @Override

@@ -14,6 +14,7 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 
+import org.jooq.Check;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
@@ -152,19 +153,7 @@ public class JobObservation extends TableImpl<JobObservationRecord> {
 
     @Override
     public List<ForeignKey<JobObservationRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.JOB_OBSERVATION__JOB_OBSERVATION_JOB_ID_FKEY, Keys.JOB_OBSERVATION__JOB_OBSERVATION_SHOP_ID_FKEY);
-    }
-
-    private transient JobPath _job;
-
-    /**
-     * Get the implicit join path to the <code>job</code> table.
-     */
-    public JobPath job() {
-        if (_job == null)
-            _job = new JobPath(this, Keys.JOB_OBSERVATION__JOB_OBSERVATION_JOB_ID_FKEY, null);
-
-        return _job;
+        return Arrays.asList(Keys.JOB_OBSERVATION__JOB_OBSERVATION_SHOP_ID_FKEY, Keys.JOB_OBSERVATION__JOB_OBSERVATION_SHOP_ID_JOB_ID_FKEY);
     }
 
     private transient ShopPath _shop;
@@ -177,6 +166,25 @@ public class JobObservation extends TableImpl<JobObservationRecord> {
             _shop = new ShopPath(this, Keys.JOB_OBSERVATION__JOB_OBSERVATION_SHOP_ID_FKEY, null);
 
         return _shop;
+    }
+
+    private transient JobPath _job;
+
+    /**
+     * Get the implicit join path to the <code>job</code> table.
+     */
+    public JobPath job() {
+        if (_job == null)
+            _job = new JobPath(this, Keys.JOB_OBSERVATION__JOB_OBSERVATION_SHOP_ID_JOB_ID_FKEY, null);
+
+        return _job;
+    }
+
+    @Override
+    public List<Check<JobObservationRecord>> getChecks() {
+        return Arrays.asList(
+            Internal.createCheck(this, DSL.name("job_observation_answer_check"), "((answer = ANY (ARRAY['seen'::text, 'notSeen'::text, 'cannot'::text, 'notTried'::text])))", true)
+        );
     }
 
     @Override

@@ -192,19 +192,7 @@ public class JobRhythm extends TableImpl<JobRhythmRecord> {
 
     @Override
     public List<ForeignKey<JobRhythmRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.JOB_RHYTHM__JOB_RHYTHM_JOB_ID_FKEY, Keys.JOB_RHYTHM__JOB_RHYTHM_SHOP_ID_FKEY, Keys.JOB_RHYTHM__JOB_RHYTHM_TAPPED_BY_FKEY);
-    }
-
-    private transient JobPath _job;
-
-    /**
-     * Get the implicit join path to the <code>job</code> table.
-     */
-    public JobPath job() {
-        if (_job == null)
-            _job = new JobPath(this, Keys.JOB_RHYTHM__JOB_RHYTHM_JOB_ID_FKEY, null);
-
-        return _job;
+        return Arrays.asList(Keys.JOB_RHYTHM__JOB_RHYTHM_SHOP_ID_FKEY, Keys.JOB_RHYTHM__JOB_RHYTHM_SHOP_ID_JOB_ID_FKEY, Keys.JOB_RHYTHM__JOB_RHYTHM_SHOP_ID_TAPPED_BY_FKEY);
     }
 
     private transient ShopPath _shop;
@@ -219,6 +207,18 @@ public class JobRhythm extends TableImpl<JobRhythmRecord> {
         return _shop;
     }
 
+    private transient JobPath _job;
+
+    /**
+     * Get the implicit join path to the <code>job</code> table.
+     */
+    public JobPath job() {
+        if (_job == null)
+            _job = new JobPath(this, Keys.JOB_RHYTHM__JOB_RHYTHM_SHOP_ID_JOB_ID_FKEY, null);
+
+        return _job;
+    }
+
     private transient PersonPath _person;
 
     /**
@@ -226,7 +226,7 @@ public class JobRhythm extends TableImpl<JobRhythmRecord> {
      */
     public PersonPath person() {
         if (_person == null)
-            _person = new PersonPath(this, Keys.JOB_RHYTHM__JOB_RHYTHM_TAPPED_BY_FKEY, null);
+            _person = new PersonPath(this, Keys.JOB_RHYTHM__JOB_RHYTHM_SHOP_ID_TAPPED_BY_FKEY, null);
 
         return _person;
     }

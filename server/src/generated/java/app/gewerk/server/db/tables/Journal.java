@@ -17,6 +17,7 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 
+import org.jooq.Check;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
@@ -70,14 +71,14 @@ public class Journal extends TableImpl<JournalRecord> {
     public final TableField<JournalRecord, Long> ID = createField(DSL.name("id"), SQLDataType.BIGINT.nullable(false).generatedAlwaysAsIdentity(), this, "");
 
     /**
-     * The column <code>journal.job_id</code>.
-     */
-    public final TableField<JournalRecord, Long> JOB_ID = createField(DSL.name("job_id"), SQLDataType.BIGINT.nullable(false), this, "");
-
-    /**
      * The column <code>journal.shop_id</code>.
      */
     public final TableField<JournalRecord, Long> SHOP_ID = createField(DSL.name("shop_id"), SQLDataType.BIGINT.nullable(false), this, "");
+
+    /**
+     * The column <code>journal.job_id</code>.
+     */
+    public final TableField<JournalRecord, Long> JOB_ID = createField(DSL.name("job_id"), SQLDataType.BIGINT.nullable(false), this, "");
 
     /**
      * The column <code>journal.at</code>.
@@ -97,7 +98,7 @@ public class Journal extends TableImpl<JournalRecord> {
     /**
      * The column <code>journal.what</code>.
      */
-    public final TableField<JournalRecord, String> WHAT = createField(DSL.name("what"), SQLDataType.CLOB.nullable(false), this, "");
+    public final TableField<JournalRecord, JSONB> WHAT = createField(DSL.name("what"), SQLDataType.JSONB.nullable(false), this, "");
 
     /**
      * The column <code>journal.why</code>.
@@ -198,7 +199,19 @@ public class Journal extends TableImpl<JournalRecord> {
 
     @Override
     public List<ForeignKey<JournalRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.JOURNAL__JOURNAL_JOB_ID_FKEY, Keys.JOURNAL__JOURNAL_PERSON_ID_FKEY, Keys.JOURNAL__JOURNAL_SHOP_ID_FKEY);
+        return Arrays.asList(Keys.JOURNAL__JOURNAL_SHOP_ID_FKEY1, Keys.JOURNAL__JOURNAL_SHOP_ID_JOB_ID_FKEY, Keys.JOURNAL__JOURNAL_SHOP_ID_PERSON_ID_FKEY);
+    }
+
+    private transient ShopPath _shop;
+
+    /**
+     * Get the implicit join path to the <code>shop</code> table.
+     */
+    public ShopPath shop() {
+        if (_shop == null)
+            _shop = new ShopPath(this, Keys.JOURNAL__JOURNAL_SHOP_ID_FKEY1, null);
+
+        return _shop;
     }
 
     private transient JobPath _job;
@@ -208,7 +221,7 @@ public class Journal extends TableImpl<JournalRecord> {
      */
     public JobPath job() {
         if (_job == null)
-            _job = new JobPath(this, Keys.JOURNAL__JOURNAL_JOB_ID_FKEY, null);
+            _job = new JobPath(this, Keys.JOURNAL__JOURNAL_SHOP_ID_JOB_ID_FKEY, null);
 
         return _job;
     }
@@ -220,21 +233,17 @@ public class Journal extends TableImpl<JournalRecord> {
      */
     public PersonPath person() {
         if (_person == null)
-            _person = new PersonPath(this, Keys.JOURNAL__JOURNAL_PERSON_ID_FKEY, null);
+            _person = new PersonPath(this, Keys.JOURNAL__JOURNAL_SHOP_ID_PERSON_ID_FKEY, null);
 
         return _person;
     }
 
-    private transient ShopPath _shop;
-
-    /**
-     * Get the implicit join path to the <code>shop</code> table.
-     */
-    public ShopPath shop() {
-        if (_shop == null)
-            _shop = new ShopPath(this, Keys.JOURNAL__JOURNAL_SHOP_ID_FKEY, null);
-
-        return _shop;
+    @Override
+    public List<Check<JournalRecord>> getChecks() {
+        return Arrays.asList(
+            Internal.createCheck(this, DSL.name("journal_step_check"), "((step = ANY (ARRAY['takeIn'::text, 'listen'::text, 'open'::text, 'look'::text, 'read'::text, 'choose'::text, 'get'::text, 'closeUp'::text, 'prove'::text, 'handBack'::text])))", true),
+            Internal.createCheck(this, DSL.name("journal_what_check"), "((what ? 'format'::text))", true)
+        );
     }
 
     @Override

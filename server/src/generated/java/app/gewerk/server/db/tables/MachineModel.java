@@ -192,7 +192,7 @@ public class MachineModel extends TableImpl<MachineModelRecord> {
      */
     public JobPath job() {
         if (_job == null)
-            _job = new JobPath(this, null, Keys.JOB__JOB_MACHINE_MODEL_ID_FKEY.getInverseKey());
+            _job = new JobPath(this, null, Keys.JOB__JOB_SHOP_ID_MACHINE_MODEL_ID_FKEY.getInverseKey());
 
         return _job;
     }
@@ -205,7 +205,7 @@ public class MachineModel extends TableImpl<MachineModelRecord> {
      */
     public MachineTrainPath machineTrain() {
         if (_machineTrain == null)
-            _machineTrain = new MachineTrainPath(this, null, Keys.MACHINE_TRAIN__MACHINE_TRAIN_MACHINE_MODEL_ID_FKEY.getInverseKey());
+            _machineTrain = new MachineTrainPath(this, null, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_MACHINE_MODEL_ID_FKEY.getInverseKey());
 
         return _machineTrain;
     }
@@ -217,7 +217,7 @@ public class MachineModel extends TableImpl<MachineModelRecord> {
      */
     public WayInPath wayIn() {
         if (_wayIn == null)
-            _wayIn = new WayInPath(this, null, Keys.WAY_IN__WAY_IN_MACHINE_MODEL_ID_FKEY.getInverseKey());
+            _wayIn = new WayInPath(this, null, Keys.WAY_IN__WAY_IN_SHOP_ID_MACHINE_MODEL_ID_FKEY.getInverseKey());
 
         return _wayIn;
     }

@@ -16,6 +16,7 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 
+import org.jooq.Check;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
@@ -165,31 +166,7 @@ public class MachineTrain extends TableImpl<MachineTrainRecord> {
 
     @Override
     public List<ForeignKey<MachineTrainRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.MACHINE_TRAIN__MACHINE_TRAIN_MACHINE_MODEL_ID_FKEY, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SAVED_BY_FKEY, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_FKEY);
-    }
-
-    private transient MachineModelPath _machineModel;
-
-    /**
-     * Get the implicit join path to the <code>machine_model</code> table.
-     */
-    public MachineModelPath machineModel() {
-        if (_machineModel == null)
-            _machineModel = new MachineModelPath(this, Keys.MACHINE_TRAIN__MACHINE_TRAIN_MACHINE_MODEL_ID_FKEY, null);
-
-        return _machineModel;
-    }
-
-    private transient PersonPath _person;
-
-    /**
-     * Get the implicit join path to the <code>person</code> table.
-     */
-    public PersonPath person() {
-        if (_person == null)
-            _person = new PersonPath(this, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SAVED_BY_FKEY, null);
-
-        return _person;
+        return Arrays.asList(Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_FKEY, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_MACHINE_MODEL_ID_FKEY, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_SAVED_BY_FKEY);
     }
 
     private transient ShopPath _shop;
@@ -202,6 +179,37 @@ public class MachineTrain extends TableImpl<MachineTrainRecord> {
             _shop = new ShopPath(this, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_FKEY, null);
 
         return _shop;
+    }
+
+    private transient MachineModelPath _machineModel;
+
+    /**
+     * Get the implicit join path to the <code>machine_model</code> table.
+     */
+    public MachineModelPath machineModel() {
+        if (_machineModel == null)
+            _machineModel = new MachineModelPath(this, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_MACHINE_MODEL_ID_FKEY, null);
+
+        return _machineModel;
+    }
+
+    private transient PersonPath _person;
+
+    /**
+     * Get the implicit join path to the <code>person</code> table.
+     */
+    public PersonPath person() {
+        if (_person == null)
+            _person = new PersonPath(this, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_SAVED_BY_FKEY, null);
+
+        return _person;
+    }
+
+    @Override
+    public List<Check<MachineTrainRecord>> getChecks() {
+        return Arrays.asList(
+            Internal.createCheck(this, DSL.name("machine_train_format"), "((machine ? 'format'::text))", true)
+        );
     }
 
     @Override

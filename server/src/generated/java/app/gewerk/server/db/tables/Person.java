@@ -16,6 +16,7 @@ import app.gewerk.server.db.tables.JobRhythm.JobRhythmPath;
 import app.gewerk.server.db.tables.Journal.JournalPath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
+import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
 import app.gewerk.server.db.tables.SerialRule.SerialRulePath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
 import app.gewerk.server.db.tables.TeardownStep.TeardownStepPath;
@@ -189,7 +190,7 @@ public class Person extends TableImpl<PersonRecord> {
      */
     public CautionTickPath cautionTick() {
         if (_cautionTick == null)
-            _cautionTick = new CautionTickPath(this, null, Keys.CAUTION_TICK__CAUTION_TICK_TICKED_BY_FKEY.getInverseKey());
+            _cautionTick = new CautionTickPath(this, null, Keys.CAUTION_TICK__CAUTION_TICK_SHOP_ID_TICKED_BY_FKEY.getInverseKey());
 
         return _cautionTick;
     }
@@ -201,7 +202,7 @@ public class Person extends TableImpl<PersonRecord> {
      */
     public DecisionPath decision() {
         if (_decision == null)
-            _decision = new DecisionPath(this, null, Keys.DECISION__DECISION_DECIDED_BY_FKEY.getInverseKey());
+            _decision = new DecisionPath(this, null, Keys.DECISION__DECISION_SHOP_ID_DECIDED_BY_FKEY.getInverseKey());
 
         return _decision;
     }
@@ -214,7 +215,7 @@ public class Person extends TableImpl<PersonRecord> {
      */
     public ElectricalCheckPath electricalCheck() {
         if (_electricalCheck == null)
-            _electricalCheck = new ElectricalCheckPath(this, null, Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_CHECKED_BY_FKEY.getInverseKey());
+            _electricalCheck = new ElectricalCheckPath(this, null, Keys.ELECTRICAL_CHECK__ELECTRICAL_CHECK_SHOP_ID_CHECKED_BY_FKEY.getInverseKey());
 
         return _electricalCheck;
     }
@@ -226,7 +227,7 @@ public class Person extends TableImpl<PersonRecord> {
      */
     public GearReadingPath gearReading() {
         if (_gearReading == null)
-            _gearReading = new GearReadingPath(this, null, Keys.GEAR_READING__GEAR_READING_READ_BY_FKEY.getInverseKey());
+            _gearReading = new GearReadingPath(this, null, Keys.GEAR_READING__GEAR_READING_SHOP_ID_READ_BY_FKEY.getInverseKey());
 
         return _gearReading;
     }
@@ -239,7 +240,7 @@ public class Person extends TableImpl<PersonRecord> {
      */
     public HiddenPartAnswerPath hiddenPartAnswer() {
         if (_hiddenPartAnswer == null)
-            _hiddenPartAnswer = new HiddenPartAnswerPath(this, null, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_ANSWERED_BY_FKEY.getInverseKey());
+            _hiddenPartAnswer = new HiddenPartAnswerPath(this, null, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_SHOP_ID_ANSWERED_BY_FKEY.getInverseKey());
 
         return _hiddenPartAnswer;
     }
@@ -251,7 +252,7 @@ public class Person extends TableImpl<PersonRecord> {
      */
     public JobCulpritPath jobCulprit() {
         if (_jobCulprit == null)
-            _jobCulprit = new JobCulpritPath(this, null, Keys.JOB_CULPRIT__JOB_CULPRIT_STATED_BY_FKEY.getInverseKey());
+            _jobCulprit = new JobCulpritPath(this, null, Keys.JOB_CULPRIT__JOB_CULPRIT_SHOP_ID_STATED_BY_FKEY.getInverseKey());
 
         return _jobCulprit;
     }
@@ -263,7 +264,7 @@ public class Person extends TableImpl<PersonRecord> {
      */
     public JobRhythmPath jobRhythm() {
         if (_jobRhythm == null)
-            _jobRhythm = new JobRhythmPath(this, null, Keys.JOB_RHYTHM__JOB_RHYTHM_TAPPED_BY_FKEY.getInverseKey());
+            _jobRhythm = new JobRhythmPath(this, null, Keys.JOB_RHYTHM__JOB_RHYTHM_SHOP_ID_TAPPED_BY_FKEY.getInverseKey());
 
         return _jobRhythm;
     }
@@ -275,7 +276,7 @@ public class Person extends TableImpl<PersonRecord> {
      */
     public JournalPath journal() {
         if (_journal == null)
-            _journal = new JournalPath(this, null, Keys.JOURNAL__JOURNAL_PERSON_ID_FKEY.getInverseKey());
+            _journal = new JournalPath(this, null, Keys.JOURNAL__JOURNAL_SHOP_ID_PERSON_ID_FKEY.getInverseKey());
 
         return _journal;
     }
@@ -288,7 +289,7 @@ public class Person extends TableImpl<PersonRecord> {
      */
     public MachineTrainPath machineTrain() {
         if (_machineTrain == null)
-            _machineTrain = new MachineTrainPath(this, null, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SAVED_BY_FKEY.getInverseKey());
+            _machineTrain = new MachineTrainPath(this, null, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_SAVED_BY_FKEY.getInverseKey());
 
         return _machineTrain;
     }
@@ -300,9 +301,22 @@ public class Person extends TableImpl<PersonRecord> {
      */
     public PhotoPath photo() {
         if (_photo == null)
-            _photo = new PhotoPath(this, null, Keys.PHOTO__PHOTO_TAKEN_BY_FKEY.getInverseKey());
+            _photo = new PhotoPath(this, null, Keys.PHOTO__PHOTO_SHOP_ID_TAKEN_BY_FKEY.getInverseKey());
 
         return _photo;
+    }
+
+    private transient PurchaseOrderPath _purchaseOrder;
+
+    /**
+     * Get the implicit to-many join path to the <code>purchase_order</code>
+     * table
+     */
+    public PurchaseOrderPath purchaseOrder() {
+        if (_purchaseOrder == null)
+            _purchaseOrder = new PurchaseOrderPath(this, null, Keys.PURCHASE_ORDER__PURCHASE_ORDER_SHOP_ID_ASKED_BY_FKEY.getInverseKey());
+
+        return _purchaseOrder;
     }
 
     private transient SerialRulePath _serialRule;
@@ -312,7 +326,7 @@ public class Person extends TableImpl<PersonRecord> {
      */
     public SerialRulePath serialRule() {
         if (_serialRule == null)
-            _serialRule = new SerialRulePath(this, null, Keys.SERIAL_RULE__SERIAL_RULE_ENTERED_BY_FKEY.getInverseKey());
+            _serialRule = new SerialRulePath(this, null, Keys.SERIAL_RULE__SERIAL_RULE_SHOP_ID_ENTERED_BY_FKEY.getInverseKey());
 
         return _serialRule;
     }
@@ -325,7 +339,7 @@ public class Person extends TableImpl<PersonRecord> {
      */
     public TeardownStepPath teardownStep() {
         if (_teardownStep == null)
-            _teardownStep = new TeardownStepPath(this, null, Keys.TEARDOWN_STEP__TEARDOWN_STEP_DONE_BY_FKEY.getInverseKey());
+            _teardownStep = new TeardownStepPath(this, null, Keys.TEARDOWN_STEP__TEARDOWN_STEP_SHOP_ID_DONE_BY_FKEY.getInverseKey());
 
         return _teardownStep;
     }
@@ -337,7 +351,7 @@ public class Person extends TableImpl<PersonRecord> {
      */
     public ToothMapPath toothMap() {
         if (_toothMap == null)
-            _toothMap = new ToothMapPath(this, null, Keys.TOOTH_MAP__TOOTH_MAP_CHANGED_BY_FKEY.getInverseKey());
+            _toothMap = new ToothMapPath(this, null, Keys.TOOTH_MAP__TOOTH_MAP_SHOP_ID_CHANGED_BY_FKEY.getInverseKey());
 
         return _toothMap;
     }
@@ -349,7 +363,7 @@ public class Person extends TableImpl<PersonRecord> {
      */
     public WayInPath wayIn() {
         if (_wayIn == null)
-            _wayIn = new WayInPath(this, null, Keys.WAY_IN__WAY_IN_SAVED_BY_FKEY.getInverseKey());
+            _wayIn = new WayInPath(this, null, Keys.WAY_IN__WAY_IN_SHOP_ID_SAVED_BY_FKEY.getInverseKey());
 
         return _wayIn;
     }

@@ -6,6 +6,7 @@ package app.gewerk.server.db.tables;
 
 import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Keys;
+import app.gewerk.server.db.tables.Attachment.AttachmentPath;
 import app.gewerk.server.db.tables.Job.JobPath;
 import app.gewerk.server.db.tables.Person.PersonPath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
@@ -109,19 +110,9 @@ public class Photo extends TableImpl<PhotoRecord> {
     public final TableField<PhotoRecord, Integer> HEIGHT = createField(DSL.name("height"), SQLDataType.INTEGER.nullable(false), this, "");
 
     /**
-     * The column <code>photo.image</code>.
-     */
-    public final TableField<PhotoRecord, byte[]> IMAGE = createField(DSL.name("image"), SQLDataType.BLOB.nullable(false), this, "");
-
-    /**
-     * The column <code>photo.thumbnail</code>.
-     */
-    public final TableField<PhotoRecord, byte[]> THUMBNAIL = createField(DSL.name("thumbnail"), SQLDataType.BLOB.nullable(false), this, "");
-
-    /**
      * The column <code>photo.marks</code>.
      */
-    public final TableField<PhotoRecord, JSONB> MARKS = createField(DSL.name("marks"), SQLDataType.JSONB.nullable(false).defaultValue(DSL.field(DSL.raw("'[]'::jsonb"), SQLDataType.JSONB)), this, "");
+    public final TableField<PhotoRecord, JSONB> MARKS = createField(DSL.name("marks"), SQLDataType.JSONB.nullable(false).defaultValue(DSL.field(DSL.raw("'{\"marks\": [], \"format\": 1}'::jsonb"), SQLDataType.JSONB)), this, "");
 
     /**
      * The column <code>photo.version</code>.
@@ -137,6 +128,16 @@ public class Photo extends TableImpl<PhotoRecord> {
      * The column <code>photo.taken_at</code>.
      */
     public final TableField<PhotoRecord, OffsetDateTime> TAKEN_AT = createField(DSL.name("taken_at"), SQLDataType.TIMESTAMPWITHTIMEZONE(6).nullable(false), this, "");
+
+    /**
+     * The column <code>photo.image_id</code>.
+     */
+    public final TableField<PhotoRecord, Long> IMAGE_ID = createField(DSL.name("image_id"), SQLDataType.BIGINT.nullable(false), this, "");
+
+    /**
+     * The column <code>photo.thumbnail_id</code>.
+     */
+    public final TableField<PhotoRecord, Long> THUMBNAIL_ID = createField(DSL.name("thumbnail_id"), SQLDataType.BIGINT.nullable(false), this, "");
 
     private Photo(Name alias, Table<PhotoRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
@@ -217,24 +218,12 @@ public class Photo extends TableImpl<PhotoRecord> {
 
     @Override
     public List<UniqueKey<PhotoRecord>> getUniqueKeys() {
-        return Arrays.asList(Keys.PHOTO_JOB_ID_KEY_KEY);
+        return Arrays.asList(Keys.PHOTO_SHOP_ID_JOB_ID_KEY_KEY);
     }
 
     @Override
     public List<ForeignKey<PhotoRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.PHOTO__PHOTO_JOB_ID_FKEY, Keys.PHOTO__PHOTO_SHOP_ID_FKEY, Keys.PHOTO__PHOTO_TAKEN_BY_FKEY);
-    }
-
-    private transient JobPath _job;
-
-    /**
-     * Get the implicit join path to the <code>job</code> table.
-     */
-    public JobPath job() {
-        if (_job == null)
-            _job = new JobPath(this, Keys.PHOTO__PHOTO_JOB_ID_FKEY, null);
-
-        return _job;
+        return Arrays.asList(Keys.PHOTO__PHOTO_SHOP_ID_FKEY, Keys.PHOTO__PHOTO_SHOP_ID_IMAGE_ID_FKEY, Keys.PHOTO__PHOTO_SHOP_ID_JOB_ID_FKEY, Keys.PHOTO__PHOTO_SHOP_ID_TAKEN_BY_FKEY, Keys.PHOTO__PHOTO_SHOP_ID_THUMBNAIL_ID_FKEY);
     }
 
     private transient ShopPath _shop;
@@ -249,6 +238,31 @@ public class Photo extends TableImpl<PhotoRecord> {
         return _shop;
     }
 
+    private transient AttachmentPath _photoShopIdImageIdFkey;
+
+    /**
+     * Get the implicit join path to the <code>attachment</code> table, via the
+     * <code>photo_shop_id_image_id_fkey</code> key.
+     */
+    public AttachmentPath photoShopIdImageIdFkey() {
+        if (_photoShopIdImageIdFkey == null)
+            _photoShopIdImageIdFkey = new AttachmentPath(this, Keys.PHOTO__PHOTO_SHOP_ID_IMAGE_ID_FKEY, null);
+
+        return _photoShopIdImageIdFkey;
+    }
+
+    private transient JobPath _job;
+
+    /**
+     * Get the implicit join path to the <code>job</code> table.
+     */
+    public JobPath job() {
+        if (_job == null)
+            _job = new JobPath(this, Keys.PHOTO__PHOTO_SHOP_ID_JOB_ID_FKEY, null);
+
+        return _job;
+    }
+
     private transient PersonPath _person;
 
     /**
@@ -256,15 +270,30 @@ public class Photo extends TableImpl<PhotoRecord> {
      */
     public PersonPath person() {
         if (_person == null)
-            _person = new PersonPath(this, Keys.PHOTO__PHOTO_TAKEN_BY_FKEY, null);
+            _person = new PersonPath(this, Keys.PHOTO__PHOTO_SHOP_ID_TAKEN_BY_FKEY, null);
 
         return _person;
+    }
+
+    private transient AttachmentPath _photoShopIdThumbnailIdFkey;
+
+    /**
+     * Get the implicit join path to the <code>attachment</code> table, via the
+     * <code>photo_shop_id_thumbnail_id_fkey</code> key.
+     */
+    public AttachmentPath photoShopIdThumbnailIdFkey() {
+        if (_photoShopIdThumbnailIdFkey == null)
+            _photoShopIdThumbnailIdFkey = new AttachmentPath(this, Keys.PHOTO__PHOTO_SHOP_ID_THUMBNAIL_ID_FKEY, null);
+
+        return _photoShopIdThumbnailIdFkey;
     }
 
     @Override
     public List<Check<PhotoRecord>> getChecks() {
         return Arrays.asList(
-            Internal.createCheck(this, DSL.name("photo_key_check"), "(((length(key) >= 8) AND (length(key) <= 100)))", true)
+            Internal.createCheck(this, DSL.name("photo_key_check"), "(((length(key) >= 8) AND (length(key) <= 100)))", true),
+            Internal.createCheck(this, DSL.name("photo_marks_format"), "((marks ? 'format'::text))", true),
+            Internal.createCheck(this, DSL.name("photo_step_check"), "((step = ANY (ARRAY['takeIn'::text, 'listen'::text, 'open'::text, 'look'::text, 'read'::text, 'choose'::text, 'get'::text, 'closeUp'::text, 'prove'::text, 'handBack'::text])))", true)
         );
     }
 

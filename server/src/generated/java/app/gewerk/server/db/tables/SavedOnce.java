@@ -5,6 +5,7 @@ package app.gewerk.server.db.tables;
 
 
 import app.gewerk.server.db.DefaultSchema;
+import app.gewerk.server.db.Indexes;
 import app.gewerk.server.db.Keys;
 import app.gewerk.server.db.tables.Shop.ShopPath;
 import app.gewerk.server.db.tables.records.SavedOnceRecord;
@@ -18,6 +19,7 @@ import org.jooq.Check;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
+import org.jooq.Index;
 import org.jooq.InverseForeignKey;
 import org.jooq.Name;
 import org.jooq.Path;
@@ -149,6 +151,11 @@ public class SavedOnce extends TableImpl<SavedOnceRecord> {
     @Override
     public Schema getSchema() {
         return aliased() ? null : DefaultSchema.DEFAULT_SCHEMA;
+    }
+
+    @Override
+    public List<Index> getIndexes() {
+        return Arrays.asList(Indexes.SAVED_ONCE_AT);
     }
 
     @Override

@@ -16,7 +16,6 @@ import java.util.List;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
-import org.jooq.Identity;
 import org.jooq.InverseForeignKey;
 import org.jooq.Name;
 import org.jooq.Path;
@@ -57,11 +56,6 @@ public class Seller extends TableImpl<SellerRecord> {
     public Class<SellerRecord> getRecordType() {
         return SellerRecord.class;
     }
-
-    /**
-     * The column <code>seller.id</code>.
-     */
-    public final TableField<SellerRecord, Long> ID = createField(DSL.name("id"), SQLDataType.BIGINT.nullable(false).generatedAlwaysAsIdentity(), this, "");
 
     /**
      * The column <code>seller.shop_id</code>.
@@ -146,18 +140,8 @@ public class Seller extends TableImpl<SellerRecord> {
     }
 
     @Override
-    public Identity<SellerRecord, Long> getIdentity() {
-        return (Identity<SellerRecord, Long>) super.getIdentity();
-    }
-
-    @Override
     public UniqueKey<SellerRecord> getPrimaryKey() {
         return Keys.SELLER_PKEY;
-    }
-
-    @Override
-    public List<UniqueKey<SellerRecord>> getUniqueKeys() {
-        return Arrays.asList(Keys.SELLER_SHOP_ID_CODE_KEY);
     }
 
     @Override

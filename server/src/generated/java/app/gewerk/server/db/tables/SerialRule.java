@@ -179,7 +179,7 @@ public class SerialRule extends TableImpl<SerialRuleRecord> {
 
     @Override
     public List<ForeignKey<SerialRuleRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.SERIAL_RULE__SERIAL_RULE_ENTERED_BY_FKEY, Keys.SERIAL_RULE__SERIAL_RULE_SHOP_ID_FKEY);
+        return Arrays.asList(Keys.SERIAL_RULE__SERIAL_RULE_SHOP_ID_ENTERED_BY_FKEY, Keys.SERIAL_RULE__SERIAL_RULE_SHOP_ID_FKEY);
     }
 
     private transient PersonPath _person;
@@ -189,7 +189,7 @@ public class SerialRule extends TableImpl<SerialRuleRecord> {
      */
     public PersonPath person() {
         if (_person == null)
-            _person = new PersonPath(this, Keys.SERIAL_RULE__SERIAL_RULE_ENTERED_BY_FKEY, null);
+            _person = new PersonPath(this, Keys.SERIAL_RULE__SERIAL_RULE_SHOP_ID_ENTERED_BY_FKEY, null);
 
         return _person;
     }

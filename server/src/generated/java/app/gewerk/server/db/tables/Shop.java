@@ -6,6 +6,8 @@ package app.gewerk.server.db.tables;
 
 import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Keys;
+import app.gewerk.server.db.tables.Attachment.AttachmentPath;
+import app.gewerk.server.db.tables.AttachmentPiece.AttachmentPiecePath;
 import app.gewerk.server.db.tables.CautionTick.CautionTickPath;
 import app.gewerk.server.db.tables.Decision.DecisionPath;
 import app.gewerk.server.db.tables.ElectricalCheck.ElectricalCheckPath;
@@ -24,6 +26,8 @@ import app.gewerk.server.db.tables.MachineModel.MachineModelPath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
 import app.gewerk.server.db.tables.Person.PersonPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
+import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
+import app.gewerk.server.db.tables.PurchaseOrderLine.PurchaseOrderLinePath;
 import app.gewerk.server.db.tables.SavedOnce.SavedOncePath;
 import app.gewerk.server.db.tables.Seller.SellerPath;
 import app.gewerk.server.db.tables.SerialRule.SerialRulePath;
@@ -33,9 +37,12 @@ import app.gewerk.server.db.tables.WayIn.WayInPath;
 import app.gewerk.server.db.tables.records.ShopRecord;
 
 import java.math.BigDecimal;
+import java.util.Arrays;
 import java.util.Collection;
+import java.util.List;
 import java.util.UUID;
 
+import org.jooq.Check;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
@@ -201,6 +208,31 @@ public class Shop extends TableImpl<ShopRecord> {
     @Override
     public UniqueKey<ShopRecord> getPrimaryKey() {
         return Keys.SHOP_PKEY;
+    }
+
+    private transient AttachmentPiecePath _attachmentPiece;
+
+    /**
+     * Get the implicit to-many join path to the <code>attachment_piece</code>
+     * table
+     */
+    public AttachmentPiecePath attachmentPiece() {
+        if (_attachmentPiece == null)
+            _attachmentPiece = new AttachmentPiecePath(this, null, Keys.ATTACHMENT_PIECE__ATTACHMENT_PIECE_SHOP_ID_FKEY.getInverseKey());
+
+        return _attachmentPiece;
+    }
+
+    private transient AttachmentPath _attachment;
+
+    /**
+     * Get the implicit to-many join path to the <code>attachment</code> table
+     */
+    public AttachmentPath attachment() {
+        if (_attachment == null)
+            _attachment = new AttachmentPath(this, null, Keys.ATTACHMENT__ATTACHMENT_SHOP_ID_FKEY.getInverseKey());
+
+        return _attachment;
     }
 
     private transient CautionTickPath _cautionTick;
@@ -370,7 +402,7 @@ public class Shop extends TableImpl<ShopRecord> {
      */
     public JournalPath journal() {
         if (_journal == null)
-            _journal = new JournalPath(this, null, Keys.JOURNAL__JOURNAL_SHOP_ID_FKEY.getInverseKey());
+            _journal = new JournalPath(this, null, Keys.JOURNAL__JOURNAL_SHOP_ID_FKEY1.getInverseKey());
 
         return _journal;
     }
@@ -423,6 +455,32 @@ public class Shop extends TableImpl<ShopRecord> {
             _photo = new PhotoPath(this, null, Keys.PHOTO__PHOTO_SHOP_ID_FKEY.getInverseKey());
 
         return _photo;
+    }
+
+    private transient PurchaseOrderLinePath _purchaseOrderLine;
+
+    /**
+     * Get the implicit to-many join path to the
+     * <code>purchase_order_line</code> table
+     */
+    public PurchaseOrderLinePath purchaseOrderLine() {
+        if (_purchaseOrderLine == null)
+            _purchaseOrderLine = new PurchaseOrderLinePath(this, null, Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_FKEY.getInverseKey());
+
+        return _purchaseOrderLine;
+    }
+
+    private transient PurchaseOrderPath _purchaseOrder;
+
+    /**
+     * Get the implicit to-many join path to the <code>purchase_order</code>
+     * table
+     */
+    public PurchaseOrderPath purchaseOrder() {
+        if (_purchaseOrder == null)
+            _purchaseOrder = new PurchaseOrderPath(this, null, Keys.PURCHASE_ORDER__PURCHASE_ORDER_SHOP_ID_FKEY.getInverseKey());
+
+        return _purchaseOrder;
     }
 
     private transient SavedOncePath _savedOnce;
@@ -496,6 +554,13 @@ public class Shop extends TableImpl<ShopRecord> {
             _wayIn = new WayInPath(this, null, Keys.WAY_IN__WAY_IN_SHOP_ID_FKEY.getInverseKey());
 
         return _wayIn;
+    }
+
+    @Override
+    public List<Check<ShopRecord>> getChecks() {
+        return Arrays.asList(
+            Internal.createCheck(this, DSL.name("shop_currency_check"), "((currency ~ '^[A-Z]{3}$'::text))", true)
+        );
     }
 
     @Override

@@ -193,13 +193,8 @@ public class TeardownStep extends TableImpl<TeardownStepRecord> {
     }
 
     @Override
-    public List<UniqueKey<TeardownStepRecord>> getUniqueKeys() {
-        return Arrays.asList(Keys.TEARDOWN_STEP_JOB_ID_KEY_KEY);
-    }
-
-    @Override
     public List<ForeignKey<TeardownStepRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.TEARDOWN_STEP__TEARDOWN_STEP_DONE_BY_FKEY, Keys.TEARDOWN_STEP__TEARDOWN_STEP_JOB_ID_FKEY, Keys.TEARDOWN_STEP__TEARDOWN_STEP_SHOP_ID_FKEY);
+        return Arrays.asList(Keys.TEARDOWN_STEP__TEARDOWN_STEP_SHOP_ID_DONE_BY_FKEY, Keys.TEARDOWN_STEP__TEARDOWN_STEP_SHOP_ID_FKEY, Keys.TEARDOWN_STEP__TEARDOWN_STEP_SHOP_ID_JOB_ID_FKEY);
     }
 
     private transient PersonPath _person;
@@ -209,21 +204,9 @@ public class TeardownStep extends TableImpl<TeardownStepRecord> {
      */
     public PersonPath person() {
         if (_person == null)
-            _person = new PersonPath(this, Keys.TEARDOWN_STEP__TEARDOWN_STEP_DONE_BY_FKEY, null);
+            _person = new PersonPath(this, Keys.TEARDOWN_STEP__TEARDOWN_STEP_SHOP_ID_DONE_BY_FKEY, null);
 
         return _person;
-    }
-
-    private transient JobPath _job;
-
-    /**
-     * Get the implicit join path to the <code>job</code> table.
-     */
-    public JobPath job() {
-        if (_job == null)
-            _job = new JobPath(this, Keys.TEARDOWN_STEP__TEARDOWN_STEP_JOB_ID_FKEY, null);
-
-        return _job;
     }
 
     private transient ShopPath _shop;
@@ -238,9 +221,22 @@ public class TeardownStep extends TableImpl<TeardownStepRecord> {
         return _shop;
     }
 
+    private transient JobPath _job;
+
+    /**
+     * Get the implicit join path to the <code>job</code> table.
+     */
+    public JobPath job() {
+        if (_job == null)
+            _job = new JobPath(this, Keys.TEARDOWN_STEP__TEARDOWN_STEP_SHOP_ID_JOB_ID_FKEY, null);
+
+        return _job;
+    }
+
     @Override
     public List<Check<TeardownStepRecord>> getChecks() {
         return Arrays.asList(
+            Internal.createCheck(this, DSL.name("teardown_step_format"), "((step ? 'format'::text))", true),
             Internal.createCheck(this, DSL.name("teardown_step_key_check"), "(((length(key) >= 8) AND (length(key) <= 100)))", true)
         );
     }

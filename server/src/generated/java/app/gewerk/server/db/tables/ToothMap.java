@@ -16,6 +16,7 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 
+import org.jooq.Check;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
@@ -165,7 +166,7 @@ public class ToothMap extends TableImpl<ToothMapRecord> {
 
     @Override
     public List<ForeignKey<ToothMapRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.TOOTH_MAP__TOOTH_MAP_CHANGED_BY_FKEY, Keys.TOOTH_MAP__TOOTH_MAP_JOB_ID_FKEY, Keys.TOOTH_MAP__TOOTH_MAP_SHOP_ID_FKEY);
+        return Arrays.asList(Keys.TOOTH_MAP__TOOTH_MAP_SHOP_ID_CHANGED_BY_FKEY, Keys.TOOTH_MAP__TOOTH_MAP_SHOP_ID_FKEY, Keys.TOOTH_MAP__TOOTH_MAP_SHOP_ID_JOB_ID_FKEY);
     }
 
     private transient PersonPath _person;
@@ -175,21 +176,9 @@ public class ToothMap extends TableImpl<ToothMapRecord> {
      */
     public PersonPath person() {
         if (_person == null)
-            _person = new PersonPath(this, Keys.TOOTH_MAP__TOOTH_MAP_CHANGED_BY_FKEY, null);
+            _person = new PersonPath(this, Keys.TOOTH_MAP__TOOTH_MAP_SHOP_ID_CHANGED_BY_FKEY, null);
 
         return _person;
-    }
-
-    private transient JobPath _job;
-
-    /**
-     * Get the implicit join path to the <code>job</code> table.
-     */
-    public JobPath job() {
-        if (_job == null)
-            _job = new JobPath(this, Keys.TOOTH_MAP__TOOTH_MAP_JOB_ID_FKEY, null);
-
-        return _job;
     }
 
     private transient ShopPath _shop;
@@ -202,6 +191,25 @@ public class ToothMap extends TableImpl<ToothMapRecord> {
             _shop = new ShopPath(this, Keys.TOOTH_MAP__TOOTH_MAP_SHOP_ID_FKEY, null);
 
         return _shop;
+    }
+
+    private transient JobPath _job;
+
+    /**
+     * Get the implicit join path to the <code>job</code> table.
+     */
+    public JobPath job() {
+        if (_job == null)
+            _job = new JobPath(this, Keys.TOOTH_MAP__TOOTH_MAP_SHOP_ID_JOB_ID_FKEY, null);
+
+        return _job;
+    }
+
+    @Override
+    public List<Check<ToothMapRecord>> getChecks() {
+        return Arrays.asList(
+            Internal.createCheck(this, DSL.name("tooth_map_format"), "((map ? 'format'::text))", true)
+        );
     }
 
     @Override

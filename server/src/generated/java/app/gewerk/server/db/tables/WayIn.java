@@ -17,6 +17,7 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 
+import org.jooq.Check;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
@@ -171,43 +172,7 @@ public class WayIn extends TableImpl<WayInRecord> {
 
     @Override
     public List<ForeignKey<WayInRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.WAY_IN__WAY_IN_FROM_JOB_ID_FKEY, Keys.WAY_IN__WAY_IN_MACHINE_MODEL_ID_FKEY, Keys.WAY_IN__WAY_IN_SAVED_BY_FKEY, Keys.WAY_IN__WAY_IN_SHOP_ID_FKEY);
-    }
-
-    private transient JobPath _job;
-
-    /**
-     * Get the implicit join path to the <code>job</code> table.
-     */
-    public JobPath job() {
-        if (_job == null)
-            _job = new JobPath(this, Keys.WAY_IN__WAY_IN_FROM_JOB_ID_FKEY, null);
-
-        return _job;
-    }
-
-    private transient MachineModelPath _machineModel;
-
-    /**
-     * Get the implicit join path to the <code>machine_model</code> table.
-     */
-    public MachineModelPath machineModel() {
-        if (_machineModel == null)
-            _machineModel = new MachineModelPath(this, Keys.WAY_IN__WAY_IN_MACHINE_MODEL_ID_FKEY, null);
-
-        return _machineModel;
-    }
-
-    private transient PersonPath _person;
-
-    /**
-     * Get the implicit join path to the <code>person</code> table.
-     */
-    public PersonPath person() {
-        if (_person == null)
-            _person = new PersonPath(this, Keys.WAY_IN__WAY_IN_SAVED_BY_FKEY, null);
-
-        return _person;
+        return Arrays.asList(Keys.WAY_IN__WAY_IN_SHOP_ID_FKEY, Keys.WAY_IN__WAY_IN_SHOP_ID_FROM_JOB_ID_FKEY, Keys.WAY_IN__WAY_IN_SHOP_ID_MACHINE_MODEL_ID_FKEY, Keys.WAY_IN__WAY_IN_SHOP_ID_SAVED_BY_FKEY);
     }
 
     private transient ShopPath _shop;
@@ -220,6 +185,49 @@ public class WayIn extends TableImpl<WayInRecord> {
             _shop = new ShopPath(this, Keys.WAY_IN__WAY_IN_SHOP_ID_FKEY, null);
 
         return _shop;
+    }
+
+    private transient JobPath _job;
+
+    /**
+     * Get the implicit join path to the <code>job</code> table.
+     */
+    public JobPath job() {
+        if (_job == null)
+            _job = new JobPath(this, Keys.WAY_IN__WAY_IN_SHOP_ID_FROM_JOB_ID_FKEY, null);
+
+        return _job;
+    }
+
+    private transient MachineModelPath _machineModel;
+
+    /**
+     * Get the implicit join path to the <code>machine_model</code> table.
+     */
+    public MachineModelPath machineModel() {
+        if (_machineModel == null)
+            _machineModel = new MachineModelPath(this, Keys.WAY_IN__WAY_IN_SHOP_ID_MACHINE_MODEL_ID_FKEY, null);
+
+        return _machineModel;
+    }
+
+    private transient PersonPath _person;
+
+    /**
+     * Get the implicit join path to the <code>person</code> table.
+     */
+    public PersonPath person() {
+        if (_person == null)
+            _person = new PersonPath(this, Keys.WAY_IN__WAY_IN_SHOP_ID_SAVED_BY_FKEY, null);
+
+        return _person;
+    }
+
+    @Override
+    public List<Check<WayInRecord>> getChecks() {
+        return Arrays.asList(
+            Internal.createCheck(this, DSL.name("way_in_format"), "((steps ? 'format'::text))", true)
+        );
     }
 
     @Override

@@ -8,7 +8,7 @@ import app.gewerk.server.db.tables.CautionTick;
 
 import java.time.OffsetDateTime;
 
-import org.jooq.Record2;
+import org.jooq.Record3;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -95,8 +95,8 @@ public class CautionTickRecord extends UpdatableRecordImpl<CautionTickRecord> {
     // -------------------------------------------------------------------------
 
     @Override
-    public Record2<Long, String> key() {
-        return (Record2) super.key();
+    public Record3<Long, Long, String> key() {
+        return (Record3) super.key();
     }
 
     // -------------------------------------------------------------------------

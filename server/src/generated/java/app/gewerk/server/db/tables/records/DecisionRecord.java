@@ -6,11 +6,9 @@ package app.gewerk.server.db.tables.records;
 
 import app.gewerk.server.db.tables.Decision;
 
-import java.math.BigDecimal;
-import java.time.LocalDate;
 import java.time.OffsetDateTime;
 
-import org.jooq.Record1;
+import org.jooq.Record2;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -93,143 +91,45 @@ public class DecisionRecord extends UpdatableRecordImpl<DecisionRecord> {
     }
 
     /**
-     * Setter for <code>decision.seller</code>.
-     */
-    public void setSeller(String value) {
-        set(5, value);
-    }
-
-    /**
-     * Getter for <code>decision.seller</code>.
-     */
-    public String getSeller() {
-        return (String) get(5);
-    }
-
-    /**
-     * Setter for <code>decision.item_number</code>.
-     */
-    public void setItemNumber(String value) {
-        set(6, value);
-    }
-
-    /**
-     * Getter for <code>decision.item_number</code>.
-     */
-    public String getItemNumber() {
-        return (String) get(6);
-    }
-
-    /**
-     * Setter for <code>decision.item_words</code>.
-     */
-    public void setItemWords(String value) {
-        set(7, value);
-    }
-
-    /**
-     * Getter for <code>decision.item_words</code>.
-     */
-    public String getItemWords() {
-        return (String) get(7);
-    }
-
-    /**
-     * Setter for <code>decision.pieces</code>.
-     */
-    public void setPieces(Integer value) {
-        set(8, value);
-    }
-
-    /**
-     * Getter for <code>decision.pieces</code>.
-     */
-    public Integer getPieces() {
-        return (Integer) get(8);
-    }
-
-    /**
-     * Setter for <code>decision.order_number</code>.
-     */
-    public void setOrderNumber(String value) {
-        set(9, value);
-    }
-
-    /**
-     * Getter for <code>decision.order_number</code>.
-     */
-    public String getOrderNumber() {
-        return (String) get(9);
-    }
-
-    /**
-     * Setter for <code>decision.currency</code>.
-     */
-    public void setCurrency(String value) {
-        set(10, value);
-    }
-
-    /**
-     * Getter for <code>decision.currency</code>.
-     */
-    public String getCurrency() {
-        return (String) get(10);
-    }
-
-    /**
-     * Setter for <code>decision.total</code>.
-     */
-    public void setTotal(BigDecimal value) {
-        set(11, value);
-    }
-
-    /**
-     * Getter for <code>decision.total</code>.
-     */
-    public BigDecimal getTotal() {
-        return (BigDecimal) get(11);
-    }
-
-    /**
-     * Setter for <code>decision.arrives_on</code>.
-     */
-    public void setArrivesOn(LocalDate value) {
-        set(12, value);
-    }
-
-    /**
-     * Getter for <code>decision.arrives_on</code>.
-     */
-    public LocalDate getArrivesOn() {
-        return (LocalDate) get(12);
-    }
-
-    /**
      * Setter for <code>decision.decided_by</code>.
      */
     public void setDecidedBy(Long value) {
-        set(13, value);
+        set(5, value);
     }
 
     /**
      * Getter for <code>decision.decided_by</code>.
      */
     public Long getDecidedBy() {
-        return (Long) get(13);
+        return (Long) get(5);
     }
 
     /**
      * Setter for <code>decision.decided_at</code>.
      */
     public void setDecidedAt(OffsetDateTime value) {
-        set(14, value);
+        set(6, value);
     }
 
     /**
      * Getter for <code>decision.decided_at</code>.
      */
     public OffsetDateTime getDecidedAt() {
-        return (OffsetDateTime) get(14);
+        return (OffsetDateTime) get(6);
+    }
+
+    /**
+     * Setter for <code>decision.order_id</code>.
+     */
+    public void setOrderId(Long value) {
+        set(7, value);
+    }
+
+    /**
+     * Getter for <code>decision.order_id</code>.
+     */
+    public Long getOrderId() {
+        return (Long) get(7);
     }
 
     // -------------------------------------------------------------------------
@@ -237,8 +137,8 @@ public class DecisionRecord extends UpdatableRecordImpl<DecisionRecord> {
     // -------------------------------------------------------------------------
 
     @Override
-    public Record1<Long> key() {
-        return (Record1) super.key();
+    public Record2<Long, Long> key() {
+        return (Record2) super.key();
     }
 
     // -------------------------------------------------------------------------
@@ -255,7 +155,7 @@ public class DecisionRecord extends UpdatableRecordImpl<DecisionRecord> {
     /**
      * Create a detached, initialised DecisionRecord
      */
-    public DecisionRecord(Long id, Long jobId, Long shopId, String way, String reason, String seller, String itemNumber, String itemWords, Integer pieces, String orderNumber, String currency, BigDecimal total, LocalDate arrivesOn, Long decidedBy, OffsetDateTime decidedAt) {
+    public DecisionRecord(Long id, Long jobId, Long shopId, String way, String reason, Long decidedBy, OffsetDateTime decidedAt, Long orderId) {
         super(Decision.DECISION);
 
         setId(id);
@@ -263,16 +163,9 @@ public class DecisionRecord extends UpdatableRecordImpl<DecisionRecord> {
         setShopId(shopId);
         setWay(way);
         setReason(reason);
-        setSeller(seller);
-        setItemNumber(itemNumber);
-        setItemWords(itemWords);
-        setPieces(pieces);
-        setOrderNumber(orderNumber);
-        setCurrency(currency);
-        setTotal(total);
-        setArrivesOn(arrivesOn);
         setDecidedBy(decidedBy);
         setDecidedAt(decidedAt);
+        setOrderId(orderId);
         resetTouchedOnNotNull();
     }
 }

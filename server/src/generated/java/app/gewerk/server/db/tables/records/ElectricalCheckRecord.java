@@ -8,7 +8,8 @@ import app.gewerk.server.db.tables.ElectricalCheck;
 
 import java.time.OffsetDateTime;
 
-import org.jooq.Record1;
+import org.jooq.JSONB;
+import org.jooq.Record2;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -189,45 +190,45 @@ public class ElectricalCheckRecord extends UpdatableRecordImpl<ElectricalCheckRe
     }
 
     /**
-     * Setter for <code>electrical_check.said</code>.
-     */
-    public void setSaid(String value) {
-        set(12, value);
-    }
-
-    /**
-     * Getter for <code>electrical_check.said</code>.
-     */
-    public String getSaid() {
-        return (String) get(12);
-    }
-
-    /**
      * Setter for <code>electrical_check.checked_by</code>.
      */
     public void setCheckedBy(Long value) {
-        set(13, value);
+        set(12, value);
     }
 
     /**
      * Getter for <code>electrical_check.checked_by</code>.
      */
     public Long getCheckedBy() {
-        return (Long) get(13);
+        return (Long) get(12);
     }
 
     /**
      * Setter for <code>electrical_check.checked_at</code>.
      */
     public void setCheckedAt(OffsetDateTime value) {
-        set(14, value);
+        set(13, value);
     }
 
     /**
      * Getter for <code>electrical_check.checked_at</code>.
      */
     public OffsetDateTime getCheckedAt() {
-        return (OffsetDateTime) get(14);
+        return (OffsetDateTime) get(13);
+    }
+
+    /**
+     * Setter for <code>electrical_check.findings</code>.
+     */
+    public void setFindings(JSONB value) {
+        set(14, value);
+    }
+
+    /**
+     * Getter for <code>electrical_check.findings</code>.
+     */
+    public JSONB getFindings() {
+        return (JSONB) get(14);
     }
 
     // -------------------------------------------------------------------------
@@ -235,8 +236,8 @@ public class ElectricalCheckRecord extends UpdatableRecordImpl<ElectricalCheckRe
     // -------------------------------------------------------------------------
 
     @Override
-    public Record1<Long> key() {
-        return (Record1) super.key();
+    public Record2<Long, Long> key() {
+        return (Record2) super.key();
     }
 
     // -------------------------------------------------------------------------
@@ -253,7 +254,7 @@ public class ElectricalCheckRecord extends UpdatableRecordImpl<ElectricalCheckRe
     /**
      * Create a detached, initialised ElectricalCheckRecord
      */
-    public ElectricalCheckRecord(Long id, Long jobId, Long shopId, String protection, Boolean cordSound, Boolean plugSound, Boolean earthPinSound, Double cordLengthM, Double earthOhm, Double insulationMegohm, String instrument, Boolean safeToPower, String said, Long checkedBy, OffsetDateTime checkedAt) {
+    public ElectricalCheckRecord(Long id, Long jobId, Long shopId, String protection, Boolean cordSound, Boolean plugSound, Boolean earthPinSound, Double cordLengthM, Double earthOhm, Double insulationMegohm, String instrument, Boolean safeToPower, Long checkedBy, OffsetDateTime checkedAt, JSONB findings) {
         super(ElectricalCheck.ELECTRICAL_CHECK);
 
         setId(id);
@@ -268,9 +269,9 @@ public class ElectricalCheckRecord extends UpdatableRecordImpl<ElectricalCheckRe
         setInsulationMegohm(insulationMegohm);
         setInstrument(instrument);
         setSafeToPower(safeToPower);
-        setSaid(said);
         setCheckedBy(checkedBy);
         setCheckedAt(checkedAt);
+        setFindings(findings);
         resetTouchedOnNotNull();
     }
 }

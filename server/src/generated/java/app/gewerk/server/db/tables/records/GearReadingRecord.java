@@ -8,7 +8,7 @@ import app.gewerk.server.db.tables.GearReading;
 
 import java.time.OffsetDateTime;
 
-import org.jooq.Record1;
+import org.jooq.Record2;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -77,185 +77,149 @@ public class GearReadingRecord extends UpdatableRecordImpl<GearReadingRecord> {
     }
 
     /**
-     * Setter for <code>gear_reading.over_teeth</code>.
-     */
-    public void setOverTeeth(Integer value) {
-        set(4, value);
-    }
-
-    /**
-     * Getter for <code>gear_reading.over_teeth</code>.
-     */
-    public Integer getOverTeeth() {
-        return (Integer) get(4);
-    }
-
-    /**
-     * Setter for <code>gear_reading.pin_diameter_mm</code>.
-     */
-    public void setPinDiameterMm(Double value) {
-        set(5, value);
-    }
-
-    /**
-     * Getter for <code>gear_reading.pin_diameter_mm</code>.
-     */
-    public Double getPinDiameterMm() {
-        return (Double) get(5);
-    }
-
-    /**
-     * Setter for <code>gear_reading.mate_tooth_count</code>.
-     */
-    public void setMateToothCount(Integer value) {
-        set(6, value);
-    }
-
-    /**
-     * Getter for <code>gear_reading.mate_tooth_count</code>.
-     */
-    public Integer getMateToothCount() {
-        return (Integer) get(6);
-    }
-
-    /**
      * Setter for <code>gear_reading.instrument</code>.
      */
     public void setInstrument(String value) {
-        set(7, value);
+        set(4, value);
     }
 
     /**
      * Getter for <code>gear_reading.instrument</code>.
      */
     public String getInstrument() {
-        return (String) get(7);
+        return (String) get(4);
     }
 
     /**
      * Setter for <code>gear_reading.typed</code>.
      */
     public void setTyped(String value) {
-        set(8, value);
+        set(5, value);
     }
 
     /**
      * Getter for <code>gear_reading.typed</code>.
      */
     public String getTyped() {
-        return (String) get(8);
+        return (String) get(5);
     }
 
     /**
-     * Setter for <code>gear_reading.values_mm</code>.
+     * Setter for <code>gear_reading.values_read</code>. as understood: lengths
+     * in mm, angles in degrees
      */
-    public void setValuesMm(Double[] value) {
-        set(9, value);
+    public void setValuesRead(Double[] value) {
+        set(6, value);
     }
 
     /**
-     * Getter for <code>gear_reading.values_mm</code>.
+     * Getter for <code>gear_reading.values_read</code>. as understood: lengths
+     * in mm, angles in degrees
      */
-    public Double[] getValuesMm() {
-        return (Double[]) get(9);
+    public Double[] getValuesRead() {
+        return (Double[]) get(6);
     }
 
     /**
      * Setter for <code>gear_reading.read_by</code>.
      */
     public void setReadBy(Long value) {
-        set(10, value);
+        set(7, value);
     }
 
     /**
      * Getter for <code>gear_reading.read_by</code>.
      */
     public Long getReadBy() {
-        return (Long) get(10);
+        return (Long) get(7);
     }
 
     /**
      * Setter for <code>gear_reading.read_at</code>.
      */
     public void setReadAt(OffsetDateTime value) {
-        set(11, value);
+        set(8, value);
     }
 
     /**
      * Getter for <code>gear_reading.read_at</code>.
      */
     public OffsetDateTime getReadAt() {
-        return (OffsetDateTime) get(11);
+        return (OffsetDateTime) get(8);
     }
 
     /**
      * Setter for <code>gear_reading.id</code>.
      */
     public void setId(Long value) {
-        set(12, value);
+        set(9, value);
     }
 
     /**
      * Getter for <code>gear_reading.id</code>.
      */
     public Long getId() {
-        return (Long) get(12);
+        return (Long) get(9);
     }
 
     /**
      * Setter for <code>gear_reading.of_mate</code>.
      */
     public void setOfMate(Boolean value) {
-        set(13, value);
+        set(10, value);
     }
 
     /**
      * Getter for <code>gear_reading.of_mate</code>.
      */
     public Boolean getOfMate() {
-        return (Boolean) get(13);
+        return (Boolean) get(10);
     }
 
     /**
-     * Setter for <code>gear_reading.pitches</code>.
-     */
-    public void setPitches(Integer value) {
-        set(14, value);
-    }
-
-    /**
-     * Getter for <code>gear_reading.pitches</code>.
-     */
-    public Integer getPitches() {
-        return (Integer) get(14);
-    }
-
-    /**
-     * Setter for <code>gear_reading.unit</code>.
+     * Setter for <code>gear_reading.unit</code>. of numbers typed without one
      */
     public void setUnit(String value) {
-        set(15, value);
+        set(11, value);
     }
 
     /**
-     * Getter for <code>gear_reading.unit</code>.
+     * Getter for <code>gear_reading.unit</code>. of numbers typed without one
      */
     public String getUnit() {
-        return (String) get(15);
+        return (String) get(11);
     }
 
     /**
      * Setter for <code>gear_reading.left_out</code>.
      */
     public void setLeftOut(Boolean value) {
-        set(16, value);
+        set(12, value);
     }
 
     /**
      * Getter for <code>gear_reading.left_out</code>.
      */
     public Boolean getLeftOut() {
-        return (Boolean) get(16);
+        return (Boolean) get(12);
+    }
+
+    /**
+     * Setter for <code>gear_reading.parameter</code>. teeth of a span, pitches
+     * of a chord or a length, thickness of pins in mm, teeth of the mate of a
+     * centre distance
+     */
+    public void setParameter(Double value) {
+        set(13, value);
+    }
+
+    /**
+     * Getter for <code>gear_reading.parameter</code>. teeth of a span, pitches
+     * of a chord or a length, thickness of pins in mm, teeth of the mate of a
+     * centre distance
+     */
+    public Double getParameter() {
+        return (Double) get(13);
     }
 
     // -------------------------------------------------------------------------
@@ -263,8 +227,8 @@ public class GearReadingRecord extends UpdatableRecordImpl<GearReadingRecord> {
     // -------------------------------------------------------------------------
 
     @Override
-    public Record1<Long> key() {
-        return (Record1) super.key();
+    public Record2<Long, Long> key() {
+        return (Record2) super.key();
     }
 
     // -------------------------------------------------------------------------
@@ -281,26 +245,23 @@ public class GearReadingRecord extends UpdatableRecordImpl<GearReadingRecord> {
     /**
      * Create a detached, initialised GearReadingRecord
      */
-    public GearReadingRecord(Long jobId, Long shopId, Integer position, String what, Integer overTeeth, Double pinDiameterMm, Integer mateToothCount, String instrument, String typed, Double[] valuesMm, Long readBy, OffsetDateTime readAt, Long id, Boolean ofMate, Integer pitches, String unit, Boolean leftOut) {
+    public GearReadingRecord(Long jobId, Long shopId, Integer position, String what, String instrument, String typed, Double[] valuesRead, Long readBy, OffsetDateTime readAt, Long id, Boolean ofMate, String unit, Boolean leftOut, Double parameter) {
         super(GearReading.GEAR_READING);
 
         setJobId(jobId);
         setShopId(shopId);
         setPosition(position);
         setWhat(what);
-        setOverTeeth(overTeeth);
-        setPinDiameterMm(pinDiameterMm);
-        setMateToothCount(mateToothCount);
         setInstrument(instrument);
         setTyped(typed);
-        setValuesMm(valuesMm);
+        setValuesRead(valuesRead);
         setReadBy(readBy);
         setReadAt(readAt);
         setId(id);
         setOfMate(ofMate);
-        setPitches(pitches);
         setUnit(unit);
         setLeftOut(leftOut);
+        setParameter(parameter);
         resetTouchedOnNotNull();
     }
 }

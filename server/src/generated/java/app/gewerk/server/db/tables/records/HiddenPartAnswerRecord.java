@@ -8,7 +8,7 @@ import app.gewerk.server.db.tables.HiddenPartAnswer;
 
 import java.time.OffsetDateTime;
 
-import org.jooq.Record2;
+import org.jooq.Record4;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -49,59 +49,87 @@ public class HiddenPartAnswerRecord extends UpdatableRecordImpl<HiddenPartAnswer
     }
 
     /**
-     * Setter for <code>hidden_part_answer.question</code>.
-     */
-    public void setQuestion(String value) {
-        set(2, value);
-    }
-
-    /**
-     * Getter for <code>hidden_part_answer.question</code>.
-     */
-    public String getQuestion() {
-        return (String) get(2);
-    }
-
-    /**
      * Setter for <code>hidden_part_answer.answer</code>.
      */
     public void setAnswer(String value) {
-        set(3, value);
+        set(2, value);
     }
 
     /**
      * Getter for <code>hidden_part_answer.answer</code>.
      */
     public String getAnswer() {
-        return (String) get(3);
+        return (String) get(2);
     }
 
     /**
      * Setter for <code>hidden_part_answer.answered_by</code>.
      */
     public void setAnsweredBy(Long value) {
-        set(4, value);
+        set(3, value);
     }
 
     /**
      * Getter for <code>hidden_part_answer.answered_by</code>.
      */
     public Long getAnsweredBy() {
-        return (Long) get(4);
+        return (Long) get(3);
     }
 
     /**
      * Setter for <code>hidden_part_answer.answered_at</code>.
      */
     public void setAnsweredAt(OffsetDateTime value) {
-        set(5, value);
+        set(4, value);
     }
 
     /**
      * Getter for <code>hidden_part_answer.answered_at</code>.
      */
     public OffsetDateTime getAnsweredAt() {
-        return (OffsetDateTime) get(5);
+        return (OffsetDateTime) get(4);
+    }
+
+    /**
+     * Setter for <code>hidden_part_answer.step</code>.
+     */
+    public void setStep(String value) {
+        set(5, value);
+    }
+
+    /**
+     * Getter for <code>hidden_part_answer.step</code>.
+     */
+    public String getStep() {
+        return (String) get(5);
+    }
+
+    /**
+     * Setter for <code>hidden_part_answer.part</code>.
+     */
+    public void setPart(String value) {
+        set(6, value);
+    }
+
+    /**
+     * Getter for <code>hidden_part_answer.part</code>.
+     */
+    public String getPart() {
+        return (String) get(6);
+    }
+
+    /**
+     * Setter for <code>hidden_part_answer.note</code>.
+     */
+    public void setNote(String value) {
+        set(7, value);
+    }
+
+    /**
+     * Getter for <code>hidden_part_answer.note</code>.
+     */
+    public String getNote() {
+        return (String) get(7);
     }
 
     // -------------------------------------------------------------------------
@@ -109,8 +137,8 @@ public class HiddenPartAnswerRecord extends UpdatableRecordImpl<HiddenPartAnswer
     // -------------------------------------------------------------------------
 
     @Override
-    public Record2<Long, String> key() {
-        return (Record2) super.key();
+    public Record4<Long, Long, String, String> key() {
+        return (Record4) super.key();
     }
 
     // -------------------------------------------------------------------------
@@ -127,15 +155,17 @@ public class HiddenPartAnswerRecord extends UpdatableRecordImpl<HiddenPartAnswer
     /**
      * Create a detached, initialised HiddenPartAnswerRecord
      */
-    public HiddenPartAnswerRecord(Long jobId, Long shopId, String question, String answer, Long answeredBy, OffsetDateTime answeredAt) {
+    public HiddenPartAnswerRecord(Long jobId, Long shopId, String answer, Long answeredBy, OffsetDateTime answeredAt, String step, String part, String note) {
         super(HiddenPartAnswer.HIDDEN_PART_ANSWER);
 
         setJobId(jobId);
         setShopId(shopId);
-        setQuestion(question);
         setAnswer(answer);
         setAnsweredBy(answeredBy);
         setAnsweredAt(answeredAt);
+        setStep(step);
+        setPart(part);
+        setNote(note);
         resetTouchedOnNotNull();
     }
 }

@@ -8,7 +8,8 @@ import app.gewerk.server.db.tables.JobCulprit;
 
 import java.time.OffsetDateTime;
 
-import org.jooq.Record2;
+import org.jooq.JSONB;
+import org.jooq.Record3;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -65,15 +66,15 @@ public class JobCulpritRecord extends UpdatableRecordImpl<JobCulpritRecord> {
     /**
      * Setter for <code>job_culprit.words</code>.
      */
-    public void setWords(String value) {
+    public void setWords(JSONB value) {
         set(3, value);
     }
 
     /**
      * Getter for <code>job_culprit.words</code>.
      */
-    public String getWords() {
-        return (String) get(3);
+    public JSONB getWords() {
+        return (JSONB) get(3);
     }
 
     /**
@@ -123,8 +124,8 @@ public class JobCulpritRecord extends UpdatableRecordImpl<JobCulpritRecord> {
     // -------------------------------------------------------------------------
 
     @Override
-    public Record2<Long, String> key() {
-        return (Record2) super.key();
+    public Record3<Long, Long, String> key() {
+        return (Record3) super.key();
     }
 
     // -------------------------------------------------------------------------
@@ -141,7 +142,7 @@ public class JobCulpritRecord extends UpdatableRecordImpl<JobCulpritRecord> {
     /**
      * Create a detached, initialised JobCulpritRecord
      */
-    public JobCulpritRecord(Long jobId, Long shopId, String fault, String words, String why, Long statedBy, OffsetDateTime statedAt) {
+    public JobCulpritRecord(Long jobId, Long shopId, String fault, JSONB words, String why, Long statedBy, OffsetDateTime statedAt) {
         super(JobCulprit.JOB_CULPRIT);
 
         setJobId(jobId);

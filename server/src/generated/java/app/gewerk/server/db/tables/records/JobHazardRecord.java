@@ -6,7 +6,7 @@ package app.gewerk.server.db.tables.records;
 
 import app.gewerk.server.db.tables.JobHazard;
 
-import org.jooq.Record2;
+import org.jooq.Record3;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -65,8 +65,8 @@ public class JobHazardRecord extends UpdatableRecordImpl<JobHazardRecord> {
     // -------------------------------------------------------------------------
 
     @Override
-    public Record2<Long, String> key() {
-        return (Record2) super.key();
+    public Record3<Long, Long, String> key() {
+        return (Record3) super.key();
     }
 
     // -------------------------------------------------------------------------

@@ -6,7 +6,7 @@ package app.gewerk.server.db.tables.records;
 
 import app.gewerk.server.db.tables.JobObservation;
 
-import org.jooq.Record2;
+import org.jooq.Record3;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -79,8 +79,8 @@ public class JobObservationRecord extends UpdatableRecordImpl<JobObservationReco
     // -------------------------------------------------------------------------
 
     @Override
-    public Record2<Long, String> key() {
-        return (Record2) super.key();
+    public Record3<Long, Long, String> key() {
+        return (Record3) super.key();
     }
 
     // -------------------------------------------------------------------------

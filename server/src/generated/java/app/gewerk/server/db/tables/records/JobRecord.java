@@ -10,7 +10,8 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 
-import org.jooq.Record1;
+import org.jooq.JSONB;
+import org.jooq.Record2;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -207,15 +208,15 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
     /**
      * Setter for <code>job.waits_for</code>.
      */
-    public void setWaitsFor(String value) {
+    public void setWaitsFor(JSONB value) {
         set(13, value);
     }
 
     /**
      * Getter for <code>job.waits_for</code>.
      */
-    public String getWaitsFor() {
-        return (String) get(13);
+    public JSONB getWaitsFor() {
+        return (JSONB) get(13);
     }
 
     /**
@@ -471,31 +472,19 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
     }
 
     /**
-     * Setter for <code>job.ordering_key</code>.
+     * Setter for <code>job.currency</code>. of its prices and of the owner's
+     * limit
      */
-    public void setOrderingKey(String value) {
+    public void setCurrency(String value) {
         set(32, value);
     }
 
     /**
-     * Getter for <code>job.ordering_key</code>.
+     * Getter for <code>job.currency</code>. of its prices and of the owner's
+     * limit
      */
-    public String getOrderingKey() {
+    public String getCurrency() {
         return (String) get(32);
-    }
-
-    /**
-     * Setter for <code>job.ordering_until</code>.
-     */
-    public void setOrderingUntil(OffsetDateTime value) {
-        set(33, value);
-    }
-
-    /**
-     * Getter for <code>job.ordering_until</code>.
-     */
-    public OffsetDateTime getOrderingUntil() {
-        return (OffsetDateTime) get(33);
     }
 
     // -------------------------------------------------------------------------
@@ -503,8 +492,8 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
     // -------------------------------------------------------------------------
 
     @Override
-    public Record1<Long> key() {
-        return (Record1) super.key();
+    public Record2<Long, Long> key() {
+        return (Record2) super.key();
     }
 
     // -------------------------------------------------------------------------
@@ -521,7 +510,7 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
     /**
      * Create a detached, initialised JobRecord
      */
-    public JobRecord(Long id, Long shopId, Integer trayNumber, Long machineModelId, String serial, String era, String ownerName, String ownerPhone, String complaint, String cameWith, BigDecimal newPrice, LocalDate promisedOn, String place, String waitsFor, String[] stepsDone, String findText, Integer version, Integer listenVersion, Integer gearVersion, OffsetDateTime takenInAt, OffsetDateTime movedAt, String plate, String history, String earlierRepairs, String arrivedLike, BigDecimal wouldSpend, Integer benchMinutes, String ownerWord, BigDecimal ownerLimit, OffsetDateTime ownerWordAt, String[] opened, String[] aboutTo, String orderingKey, OffsetDateTime orderingUntil) {
+    public JobRecord(Long id, Long shopId, Integer trayNumber, Long machineModelId, String serial, String era, String ownerName, String ownerPhone, String complaint, String cameWith, BigDecimal newPrice, LocalDate promisedOn, String place, JSONB waitsFor, String[] stepsDone, String findText, Integer version, Integer listenVersion, Integer gearVersion, OffsetDateTime takenInAt, OffsetDateTime movedAt, String plate, String history, String earlierRepairs, String arrivedLike, BigDecimal wouldSpend, Integer benchMinutes, String ownerWord, BigDecimal ownerLimit, OffsetDateTime ownerWordAt, String[] opened, String[] aboutTo, String currency) {
         super(Job.JOB);
 
         setId(id);
@@ -556,8 +545,7 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
         setOwnerWordAt(ownerWordAt);
         setOpened(opened);
         setAboutTo(aboutTo);
-        setOrderingKey(orderingKey);
-        setOrderingUntil(orderingUntil);
+        setCurrency(currency);
         resetTouchedOnNotNull();
     }
 }

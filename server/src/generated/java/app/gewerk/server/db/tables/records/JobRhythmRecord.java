@@ -8,7 +8,7 @@ import app.gewerk.server.db.tables.JobRhythm;
 
 import java.time.OffsetDateTime;
 
-import org.jooq.Record1;
+import org.jooq.Record2;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -151,8 +151,8 @@ public class JobRhythmRecord extends UpdatableRecordImpl<JobRhythmRecord> {
     // -------------------------------------------------------------------------
 
     @Override
-    public Record1<Long> key() {
-        return (Record1) super.key();
+    public Record2<Long, Long> key() {
+        return (Record2) super.key();
     }
 
     // -------------------------------------------------------------------------

@@ -9,7 +9,7 @@ import app.gewerk.server.db.tables.Journal;
 import java.time.OffsetDateTime;
 
 import org.jooq.JSONB;
-import org.jooq.Record1;
+import org.jooq.Record3;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -36,30 +36,30 @@ public class JournalRecord extends UpdatableRecordImpl<JournalRecord> {
     }
 
     /**
-     * Setter for <code>journal.job_id</code>.
-     */
-    public void setJobId(Long value) {
-        set(1, value);
-    }
-
-    /**
-     * Getter for <code>journal.job_id</code>.
-     */
-    public Long getJobId() {
-        return (Long) get(1);
-    }
-
-    /**
      * Setter for <code>journal.shop_id</code>.
      */
     public void setShopId(Long value) {
-        set(2, value);
+        set(1, value);
     }
 
     /**
      * Getter for <code>journal.shop_id</code>.
      */
     public Long getShopId() {
+        return (Long) get(1);
+    }
+
+    /**
+     * Setter for <code>journal.job_id</code>.
+     */
+    public void setJobId(Long value) {
+        set(2, value);
+    }
+
+    /**
+     * Getter for <code>journal.job_id</code>.
+     */
+    public Long getJobId() {
         return (Long) get(2);
     }
 
@@ -108,15 +108,15 @@ public class JournalRecord extends UpdatableRecordImpl<JournalRecord> {
     /**
      * Setter for <code>journal.what</code>.
      */
-    public void setWhat(String value) {
+    public void setWhat(JSONB value) {
         set(6, value);
     }
 
     /**
      * Getter for <code>journal.what</code>.
      */
-    public String getWhat() {
-        return (String) get(6);
+    public JSONB getWhat() {
+        return (JSONB) get(6);
     }
 
     /**
@@ -166,8 +166,8 @@ public class JournalRecord extends UpdatableRecordImpl<JournalRecord> {
     // -------------------------------------------------------------------------
 
     @Override
-    public Record1<Long> key() {
-        return (Record1) super.key();
+    public Record3<Long, Long, OffsetDateTime> key() {
+        return (Record3) super.key();
     }
 
     // -------------------------------------------------------------------------
@@ -184,12 +184,12 @@ public class JournalRecord extends UpdatableRecordImpl<JournalRecord> {
     /**
      * Create a detached, initialised JournalRecord
      */
-    public JournalRecord(Long id, Long jobId, Long shopId, OffsetDateTime at, Long personId, String step, String what, String why, JSONB before, JSONB after) {
+    public JournalRecord(Long id, Long shopId, Long jobId, OffsetDateTime at, Long personId, String step, JSONB what, String why, JSONB before, JSONB after) {
         super(Journal.JOURNAL);
 
         setId(id);
-        setJobId(jobId);
         setShopId(shopId);
+        setJobId(jobId);
         setAt(at);
         setPersonId(personId);
         setStep(step);

@@ -6,7 +6,7 @@ package app.gewerk.server.db.tables.records;
 
 import app.gewerk.server.db.tables.MachineModel;
 
-import org.jooq.Record1;
+import org.jooq.Record2;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -107,8 +107,8 @@ public class MachineModelRecord extends UpdatableRecordImpl<MachineModelRecord> 
     // -------------------------------------------------------------------------
 
     @Override
-    public Record1<Long> key() {
-        return (Record1) super.key();
+    public Record2<Long, Long> key() {
+        return (Record2) super.key();
     }
 
     // -------------------------------------------------------------------------

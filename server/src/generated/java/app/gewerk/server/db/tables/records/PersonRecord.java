@@ -6,7 +6,7 @@ package app.gewerk.server.db.tables.records;
 
 import app.gewerk.server.db.tables.Person;
 
-import org.jooq.Record1;
+import org.jooq.Record2;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -65,8 +65,8 @@ public class PersonRecord extends UpdatableRecordImpl<PersonRecord> {
     // -------------------------------------------------------------------------
 
     @Override
-    public Record1<Long> key() {
-        return (Record1) super.key();
+    public Record2<Long, Long> key() {
+        return (Record2) super.key();
     }
 
     // -------------------------------------------------------------------------

@@ -9,7 +9,7 @@ import app.gewerk.server.db.tables.Photo;
 import java.time.OffsetDateTime;
 
 import org.jooq.JSONB;
-import org.jooq.Record1;
+import org.jooq.Record2;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -148,87 +148,87 @@ public class PhotoRecord extends UpdatableRecordImpl<PhotoRecord> {
     }
 
     /**
-     * Setter for <code>photo.image</code>.
-     */
-    public void setImage(byte[] value) {
-        set(9, value);
-    }
-
-    /**
-     * Getter for <code>photo.image</code>.
-     */
-    public byte[] getImage() {
-        return (byte[]) get(9);
-    }
-
-    /**
-     * Setter for <code>photo.thumbnail</code>.
-     */
-    public void setThumbnail(byte[] value) {
-        set(10, value);
-    }
-
-    /**
-     * Getter for <code>photo.thumbnail</code>.
-     */
-    public byte[] getThumbnail() {
-        return (byte[]) get(10);
-    }
-
-    /**
      * Setter for <code>photo.marks</code>.
      */
     public void setMarks(JSONB value) {
-        set(11, value);
+        set(9, value);
     }
 
     /**
      * Getter for <code>photo.marks</code>.
      */
     public JSONB getMarks() {
-        return (JSONB) get(11);
+        return (JSONB) get(9);
     }
 
     /**
      * Setter for <code>photo.version</code>.
      */
     public void setVersion(Integer value) {
-        set(12, value);
+        set(10, value);
     }
 
     /**
      * Getter for <code>photo.version</code>.
      */
     public Integer getVersion() {
-        return (Integer) get(12);
+        return (Integer) get(10);
     }
 
     /**
      * Setter for <code>photo.taken_by</code>.
      */
     public void setTakenBy(Long value) {
-        set(13, value);
+        set(11, value);
     }
 
     /**
      * Getter for <code>photo.taken_by</code>.
      */
     public Long getTakenBy() {
-        return (Long) get(13);
+        return (Long) get(11);
     }
 
     /**
      * Setter for <code>photo.taken_at</code>.
      */
     public void setTakenAt(OffsetDateTime value) {
-        set(14, value);
+        set(12, value);
     }
 
     /**
      * Getter for <code>photo.taken_at</code>.
      */
     public OffsetDateTime getTakenAt() {
-        return (OffsetDateTime) get(14);
+        return (OffsetDateTime) get(12);
+    }
+
+    /**
+     * Setter for <code>photo.image_id</code>.
+     */
+    public void setImageId(Long value) {
+        set(13, value);
+    }
+
+    /**
+     * Getter for <code>photo.image_id</code>.
+     */
+    public Long getImageId() {
+        return (Long) get(13);
+    }
+
+    /**
+     * Setter for <code>photo.thumbnail_id</code>.
+     */
+    public void setThumbnailId(Long value) {
+        set(14, value);
+    }
+
+    /**
+     * Getter for <code>photo.thumbnail_id</code>.
+     */
+    public Long getThumbnailId() {
+        return (Long) get(14);
     }
 
     // -------------------------------------------------------------------------
@@ -236,8 +236,8 @@ public class PhotoRecord extends UpdatableRecordImpl<PhotoRecord> {
     // -------------------------------------------------------------------------
 
     @Override
-    public Record1<Long> key() {
-        return (Record1) super.key();
+    public Record2<Long, Long> key() {
+        return (Record2) super.key();
     }
 
     // -------------------------------------------------------------------------
@@ -254,7 +254,7 @@ public class PhotoRecord extends UpdatableRecordImpl<PhotoRecord> {
     /**
      * Create a detached, initialised PhotoRecord
      */
-    public PhotoRecord(Long id, Long jobId, Long shopId, String key, String step, String teardownKey, String name, Integer width, Integer height, byte[] image, byte[] thumbnail, JSONB marks, Integer version, Long takenBy, OffsetDateTime takenAt) {
+    public PhotoRecord(Long id, Long jobId, Long shopId, String key, String step, String teardownKey, String name, Integer width, Integer height, JSONB marks, Integer version, Long takenBy, OffsetDateTime takenAt, Long imageId, Long thumbnailId) {
         super(Photo.PHOTO);
 
         setId(id);
@@ -266,12 +266,12 @@ public class PhotoRecord extends UpdatableRecordImpl<PhotoRecord> {
         setName(name);
         setWidth(width);
         setHeight(height);
-        setImage(image);
-        setThumbnail(thumbnail);
         setMarks(marks);
         setVersion(version);
         setTakenBy(takenBy);
         setTakenAt(takenAt);
+        setImageId(imageId);
+        setThumbnailId(thumbnailId);
         resetTouchedOnNotNull();
     }
 }

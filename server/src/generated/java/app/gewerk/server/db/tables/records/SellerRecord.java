@@ -6,7 +6,7 @@ package app.gewerk.server.db.tables.records;
 
 import app.gewerk.server.db.tables.Seller;
 
-import org.jooq.Record1;
+import org.jooq.Record2;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -19,59 +19,45 @@ public class SellerRecord extends UpdatableRecordImpl<SellerRecord> {
     private static final long serialVersionUID = 1L;
 
     /**
-     * Setter for <code>seller.id</code>.
-     */
-    public void setId(Long value) {
-        set(0, value);
-    }
-
-    /**
-     * Getter for <code>seller.id</code>.
-     */
-    public Long getId() {
-        return (Long) get(0);
-    }
-
-    /**
      * Setter for <code>seller.shop_id</code>.
      */
     public void setShopId(Long value) {
-        set(1, value);
+        set(0, value);
     }
 
     /**
      * Getter for <code>seller.shop_id</code>.
      */
     public Long getShopId() {
-        return (Long) get(1);
+        return (Long) get(0);
     }
 
     /**
      * Setter for <code>seller.code</code>.
      */
     public void setCode(String value) {
-        set(2, value);
+        set(1, value);
     }
 
     /**
      * Getter for <code>seller.code</code>.
      */
     public String getCode() {
-        return (String) get(2);
+        return (String) get(1);
     }
 
     /**
      * Setter for <code>seller.base_url</code>.
      */
     public void setBaseUrl(String value) {
-        set(3, value);
+        set(2, value);
     }
 
     /**
      * Getter for <code>seller.base_url</code>.
      */
     public String getBaseUrl() {
-        return (String) get(3);
+        return (String) get(2);
     }
 
     // -------------------------------------------------------------------------
@@ -79,8 +65,8 @@ public class SellerRecord extends UpdatableRecordImpl<SellerRecord> {
     // -------------------------------------------------------------------------
 
     @Override
-    public Record1<Long> key() {
-        return (Record1) super.key();
+    public Record2<Long, String> key() {
+        return (Record2) super.key();
     }
 
     // -------------------------------------------------------------------------
@@ -97,10 +83,9 @@ public class SellerRecord extends UpdatableRecordImpl<SellerRecord> {
     /**
      * Create a detached, initialised SellerRecord
      */
-    public SellerRecord(Long id, Long shopId, String code, String baseUrl) {
+    public SellerRecord(Long shopId, String code, String baseUrl) {
         super(Seller.SELLER);
 
-        setId(id);
         setShopId(shopId);
         setCode(code);
         setBaseUrl(baseUrl);

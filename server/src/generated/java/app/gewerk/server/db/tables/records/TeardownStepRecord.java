@@ -9,7 +9,7 @@ import app.gewerk.server.db.tables.TeardownStep;
 import java.time.OffsetDateTime;
 
 import org.jooq.JSONB;
-import org.jooq.Record1;
+import org.jooq.Record3;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -152,8 +152,8 @@ public class TeardownStepRecord extends UpdatableRecordImpl<TeardownStepRecord> 
     // -------------------------------------------------------------------------
 
     @Override
-    public Record1<Long> key() {
-        return (Record1) super.key();
+    public Record3<Long, Long, String> key() {
+        return (Record3) super.key();
     }
 
     // -------------------------------------------------------------------------

@@ -9,7 +9,7 @@ import app.gewerk.server.db.tables.ToothMap;
 import java.time.OffsetDateTime;
 
 import org.jooq.JSONB;
-import org.jooq.Record1;
+import org.jooq.Record2;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -110,8 +110,8 @@ public class ToothMapRecord extends UpdatableRecordImpl<ToothMapRecord> {
     // -------------------------------------------------------------------------
 
     @Override
-    public Record1<Long> key() {
-        return (Record1) super.key();
+    public Record2<Long, Long> key() {
+        return (Record2) super.key();
     }
 
     // -------------------------------------------------------------------------

@@ -9,7 +9,7 @@ import app.gewerk.server.db.tables.WayIn;
 import java.time.OffsetDateTime;
 
 import org.jooq.JSONB;
-import org.jooq.Record1;
+import org.jooq.Record2;
 import org.jooq.impl.UpdatableRecordImpl;
 
 
@@ -124,8 +124,8 @@ public class WayInRecord extends UpdatableRecordImpl<WayInRecord> {
     // -------------------------------------------------------------------------
 
     @Override
-    public Record1<Long> key() {
-        return (Record1) super.key();
+    public Record2<Long, Long> key() {
+        return (Record2) super.key();
     }
 
     // -------------------------------------------------------------------------

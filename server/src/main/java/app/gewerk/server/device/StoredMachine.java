@@ -1,0 +1,51 @@
+package app.gewerk.server.device;
+
+import static app.gewerk.server.shop.StoredJson.list;
+import static app.gewerk.server.shop.StoredJson.text;
+
+import app.gewerk.core.diagnosis.Component;
+import app.gewerk.core.diagnosis.Machine;
+import app.gewerk.core.diagnosis.Opening;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** A model's own train as it is kept, format 1. Rows from before formats were numbered have the same names. */
+record StoredMachine(
+        int format,
+        @Nullable List<Part> components,
+        @Nullable List<Off> openings) {
+
+    record Part(
+            String code,
+            String type,
+            @Nullable String words,
+            @Nullable String behind) {}
+
+    record Off(
+            String code,
+            @Nullable String words,
+            int parts,
+            double minutes,
+            @Nullable String after) {}
+
+    static StoredMachine of(Machine machine) {
+        return new StoredMachine(
+                1,
+                machine.components().stream()
+                        .map(c -> new Part(c.code(), c.type(), c.words(), c.behind()))
+                        .toList(),
+                machine.openings().stream()
+                        .map(o -> new Off(o.code(), o.words(), o.parts(), o.minutes(), o.after()))
+                        .toList());
+    }
+
+    Machine machine() {
+        return new Machine(
+                list(components).stream()
+                        .map(c -> new Component(c.code, c.type, text(c.words), text(c.behind)))
+                        .toList(),
+                list(openings).stream()
+                        .map(o -> new Opening(o.code, text(o.words), o.parts, o.minutes, text(o.after)))
+                        .toList());
+    }
+}

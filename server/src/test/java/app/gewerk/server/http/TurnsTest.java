@@ -1,0 +1,27 @@
+package app.gewerk.server.http;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Test;
+
+class TurnsTest {
+    /** Requests run on virtual threads; of one of those the usual counter of a thread's time says -1 for ever. */
+    @Test
+    void workOnARequestsThreadIsCounted() throws Exception {
+        try (ExecutorService request = Executors.newVirtualThreadPerTaskExecutor()) {
+            long counted = request.submit(() -> {
+                        long before = Turns.worked();
+                        long until = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(300);
+                        while (System.nanoTime() < until) {
+                            Thread.onSpinWait();
+                        }
+                        return Turns.worked() - before;
+                    })
+                    .get();
+            assertThat(counted).isPositive();
+        }
+    }
+}
