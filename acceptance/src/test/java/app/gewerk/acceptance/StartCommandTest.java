@@ -3,8 +3,10 @@ package app.gewerk.acceptance;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
+import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
 import java.net.InetAddress;
+import java.net.InetSocketAddress;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -110,6 +112,41 @@ class StartCommandTest {
         assertThat(ProcessHandle.of(stuck).filter(ProcessHandle::isAlive)).isEmpty();
         second.interrupt();
         second.waitForEnd();
+    }
+
+    @Test
+    void anotherGewerkOnTheOldPortIsNotTakenForTheOneThatDied() throws IOException {
+        Path sleeper = installed.folder.resolve("Sleeper.java");
+        Files.writeString(
+                sleeper,
+                "class Sleeper { public static void main(String[] a) throws Exception { Thread.sleep(300000); }}");
+        Process dying = new ProcessBuilder(System.getProperty("java.home") + "/bin/java", sleeper.toString()).start();
+        int port;
+        try (ServerSocket free = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            port = free.getLocalPort();
+        }
+        Files.createDirectories(installed.state(""));
+        Files.writeString(installed.state("server.pid"), String.valueOf(dying.pid()));
+        Files.writeString(installed.state("address"), "http://127.0.0.1:" + port);
+        Installed.Started started = installed.run("start", "--empty");
+        Awaitility.await()
+                .pollDelay(Duration.ofSeconds(1))
+                .until(() -> started.said().isEmpty());
+        Installed.kill(dying.pid());
+        HttpServer other = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 5);
+        other.createContext("/", exchange -> {
+            exchange.sendResponseHeaders(200, -1);
+            exchange.close();
+        });
+        other.start();
+        try {
+            assertThat(started.address()).doesNotEndWith(":" + port);
+            assertThat(started.said()).doesNotContain("already open");
+        } finally {
+            other.stop(0);
+            started.interrupt();
+            started.waitForEnd();
+        }
     }
 
     @Test
