@@ -343,6 +343,7 @@ export const texts = {
       supply: 'cord, plug, switch',
       worm: 'worm',
       wormWheel: 'worm wheel',
+      other: 'something else',
     },
   },
   ledger: {
@@ -439,8 +440,8 @@ export const texts = {
     whole: { oddColour: 'odd colour', brittle: 'brittle', softened: 'softened or smeared' },
     says: 'What the damage says',
     nothing: 'Mark what you see on the teeth; the cause is read from the pattern.',
-    periodic: (p: { order: number; places: number; chance: number }) =>
-      p.chance <= 0.05
+    periodic: (p: { order: number; places: number; chance: number; even: boolean }) =>
+      p.even
         ? `${p.places} places, evenly ${p.order} times a turn; by chance in ${chanceWords(p.chance)}.`
         : `${p.places} places, no even spacing to speak of (the best, ${p.order} a turn, comes by chance in ${chanceWords(p.chance)}).`,
     oneSided: (o: { flank: string; clockwise: number; anticlockwise: number; chance: number }) =>

@@ -1438,7 +1438,8 @@ export interface components {
         Component: {
             behind: string;
             code: string;
-            type: string;
+            /** @enum {string} */
+            type: "supply" | "controller" | "sensor" | "motor" | "belt" | "clutch" | "coupling" | "driver" | "pinion" | "gear" | "endGear" | "worm" | "wormWheel" | "bevel" | "planetStage" | "shaft" | "bracket" | "case" | "load" | "other";
             words: string;
         };
         Count: {
@@ -2070,7 +2071,8 @@ export interface components {
             /** Format: double */
             minutes: number;
             openFirst: components["schemas"]["Opening"][];
-            risk: string;
+            /** @enum {string} */
+            risk?: "mains" | "moving" | "breaks";
             settles: components["schemas"]["Settles"][];
             words: string;
         };
@@ -2281,6 +2283,7 @@ export interface components {
             amplitude: number;
             /** Format: double */
             chance: number;
+            even: boolean;
             /** Format: int32 */
             order: number;
             /** Format: int32 */
@@ -2611,6 +2614,7 @@ export interface components {
             bits: number;
             faults: components["schemas"]["Ranked"][];
             next: components["schemas"]["Next"][];
+            parts: components["schemas"]["Suspect"][];
             /** Format: double */
             second: number;
             sure: boolean;
@@ -2625,6 +2629,11 @@ export interface components {
             /** Format: double */
             probability: number;
             words: string;
+        };
+        Suspect: {
+            component: string;
+            /** Format: double */
+            probability: number;
         };
         Take: {
             /** Format: int32 */
@@ -2686,7 +2695,8 @@ export interface components {
             key: string;
             /** Format: double */
             minutes: number;
-            risk: string;
+            /** @enum {string} */
+            risk?: "mains" | "moving" | "breaks";
             signs: components["schemas"]["Sign"][];
             words: string;
         };
@@ -3042,7 +3052,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string[];
+                    "application/json": ("supply" | "controller" | "sensor" | "motor" | "belt" | "clutch" | "coupling" | "driver" | "pinion" | "gear" | "endGear" | "worm" | "wormWheel" | "bevel" | "planetStage" | "shaft" | "bracket" | "case" | "load" | "other")[];
                 };
             };
         };

@@ -31,13 +31,17 @@ describe('what the damage says', () => {
   it('does not call a spacing even that chance brings as easily', () => {
     const even = { order: 2, places: 3, amplitude: 0.9 };
     const { rerender } = render(
-      <PatternRead map={MAP} reading={reading({ periodicity: { ...even, chance: 0.7 } })} change={vi.fn()} />,
+      <PatternRead
+        map={MAP}
+        reading={reading({ periodicity: { ...even, chance: 0.7, even: false } })}
+        change={vi.fn()}
+      />,
     );
     expect(screen.getByText(/no even spacing to speak of.*7 of 10 cases/)).toBeTruthy();
     rerender(
       <PatternRead
         map={MAP}
-        reading={reading({ periodicity: { ...even, chance: 0.004 } })}
+        reading={reading({ periodicity: { ...even, chance: 0.004, even: true } })}
         change={vi.fn()}
       />,
     );

@@ -7,7 +7,7 @@ const TASK = {
   words: 'look at the pinion under magnification',
   minutes: 2.5,
   behind: 'cover',
-  risk: 'breaks',
+  risk: 'breaks' as const,
   signs: [
     { key: 'crack@pinion', words: 'a crack in the pinion', ofPart: true },
     { key: 'odd@pinion', words: 'the pinion is yellow', ofPart: true },

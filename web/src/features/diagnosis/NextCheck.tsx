@@ -40,7 +40,7 @@ export function NextCheck(props: {
       {task.risk && (
         <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center' }}>
           <Mark name="caution" color={colour.danger} />
-          {texts.listen.risks[task.risk as keyof typeof texts.listen.risks]}
+          {texts.listen.risks[task.risk]}
         </Box>
       )}
       {task.signs.map((sign) => {

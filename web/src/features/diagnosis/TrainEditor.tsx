@@ -107,11 +107,11 @@ export function TrainEditor(props: { job: Schemas['Job']; heard: Schemas['Heard'
               label={index === 0 ? texts.train.partType : ''}
               slotProps={{ htmlInput: { 'aria-label': texts.train.partType } }}
               value={types.data ? c.type : ''}
-              onChange={(event) => part(index, { type: event.target.value })}
+              onChange={(event) => part(index, { type: event.target.value as Schemas['Component']['type'] })}
             >
               {(types.data ?? []).map((type) => (
                 <MenuItem key={type} value={type}>
-                  {texts.train.types[type as keyof typeof texts.train.types] ?? type}
+                  {texts.train.types[type]}
                 </MenuItem>
               ))}
             </TextField>

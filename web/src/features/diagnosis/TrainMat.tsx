@@ -3,7 +3,6 @@ import type { Schemas } from '../../api/client';
 import { Mark } from '../../parts/Marks';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
-import { suspicion } from './answers';
 
 /** The machine's parts in the order of the drive, each as suspect as it is; and what is off already. */
 export function TrainMat(props: {
@@ -16,8 +15,8 @@ export function TrainMat(props: {
   edit: () => void;
 }) {
   const { machine } = props;
-  const sums = suspicion(props.standing?.faults ?? []);
-  const most = Math.max(...sums.values(), 0.01);
+  const suspects = new Map(props.standing?.parts.map((p) => [p.component, p.probability]));
+  const most = Math.max(...suspects.values(), 0.01);
   const reached = (behind: string): boolean => behind === '' || props.opened.includes(behind);
   return (
     <Box
@@ -43,7 +42,7 @@ export function TrainMat(props: {
         sx={{ listStyle: 'none', m: 0, p: 0, borderLeft: `3px solid ${colour.matLineStrong}` }}
       >
         {machine?.components.map((part) => {
-          const chance = sums.get(part.code) ?? 0;
+          const chance = suspects.get(part.code) ?? 0;
           const first = chance === most && chance > 0.02;
           return (
             <Box component="li" key={part.code} sx={{ pl: 1, py: '2px' }}>

@@ -1,12 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { inHand, matching, suspicion, type Task } from './answers';
+import { inHand, matching, type Task } from './answers';
 
 const task = (key: string, ...signs: [string, string][]): Task => ({
   key,
   words: `do ${key}`,
   minutes: 1,
   behind: '',
-  risk: '',
   signs: signs.map(([sign, words]) => ({ key: sign, words, ofPart: sign.includes('@') })),
 });
 
@@ -26,12 +25,5 @@ describe('what is asked while listening', () => {
     expect(inHand('run', TASKS, { click: 'seen' }, 'look@gear')).toBe('run');
     expect(inHand('run', TASKS, { click: 'seen', hum: 'cannot' }, 'look@gear')).toBe('look@gear');
     expect(inHand(undefined, TASKS, {}, 'run')).toBe('run');
-  });
-
-  it('adds the ways one part may have failed', () => {
-    const fault = (component: string, probability: number) => ({ component, probability }) as never;
-    const sums = suspicion([fault('gear', 0.25), fault('motor', 0.5), fault('gear', 0.125)]);
-    expect(sums.get('gear')).toBeCloseTo(0.375);
-    expect(suspicion([fault('gear', 0.8), fault('gear', 0.8)]).get('gear')).toBe(1);
   });
 });

@@ -35,12 +35,3 @@ export function inHand(held: string | undefined, tasks: Task[], answers: Answers
   if (task?.signs.some((sign) => !answers[sign.key])) return held;
   return best;
 }
-
-/** How suspect each part is: the chance that it has failed in one way or another. */
-export function suspicion(faults: Schemas['Ranked'][]): Map<string, number> {
-  const sums = new Map<string, number>();
-  for (const fault of faults) {
-    sums.set(fault.component, Math.min(1, (sums.get(fault.component) ?? 0) + fault.probability));
-  }
-  return sums;
-}

@@ -8,7 +8,6 @@ import app.gewerk.core.diagnosis.Answer;
 import app.gewerk.core.diagnosis.Diagnosis;
 import app.gewerk.core.diagnosis.DiagnosisKnowledge;
 import app.gewerk.core.diagnosis.Experience;
-import app.gewerk.core.diagnosis.Machine;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Outline;
@@ -16,6 +15,10 @@ import app.gewerk.core.reading.GearReader;
 import app.gewerk.core.reading.Measured;
 import app.gewerk.core.reading.Reading;
 import app.gewerk.core.reading.ToothCount;
+import app.gewerk.core.train.Component;
+import app.gewerk.core.train.Machine;
+import app.gewerk.core.train.PartType;
+import app.gewerk.core.words.Say;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -83,8 +86,7 @@ class BudgetTest {
     }
 
     static Stream<Runnable> computations() {
-        Machine machine =
-                new Machine(List.of(new app.gewerk.core.diagnosis.Component("g", "gear", "gear", "")), List.of());
+        Machine machine = new Machine(List.of(new Component("g", PartType.GEAR, Say.typed("gear"), "")), List.of());
         return Stream.of(
                 () -> GearReader.identify(
                         new ToothCount.Exactly(24), List.of(Reading.caliper(new Measured.TipDiameter(), 13.0)), false),

@@ -3,6 +3,7 @@ package app.gewerk.core.caution;
 import app.gewerk.core.Knowledge;
 import app.gewerk.core.Wire;
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -32,14 +33,13 @@ public final class Cautions {
      * @param text what to do about it
      * @param referOn true when the machine must not be started on here
      */
-    public record Caution(
-            String code, String hazard, Operation operation, String words, String text, boolean referOn) {}
+    public record Caution(String code, String hazard, Operation operation, Say words, Say text, boolean referOn) {}
 
     /** Something about a machine that can hurt. */
-    public record Hazard(String code, String words) {}
+    public record Hazard(String code, Say words) {}
 
     /** A kind of machine, the hazards it usually has, and its generic gear train. */
-    public record Kind(String code, String words, List<String> hazards, String train) {}
+    public record Kind(String code, Say words, List<String> hazards, String train) {}
 
     public static Cautions fromKnowledge() {
         List<Caution> rules = Knowledge.rows("cautions").stream()
@@ -47,19 +47,19 @@ public final class Cautions {
                         row.get("hazard") + "/" + row.get("operation"),
                         row.get("hazard"),
                         Wire.parse(Operation.class, row.get("operation")),
-                        row.get("words"),
-                        row.get("caution"),
+                        Say.of("caution." + row.get("hazard") + "." + row.get("operation")),
+                        Say.of("cautionText." + row.get("hazard") + "." + row.get("operation")),
                         Boolean.parseBoolean(row.get("referOn"))))
                 .toList();
         Map<String, Hazard> hazards = new LinkedHashMap<>();
         for (Map<String, String> row : Knowledge.rows("hazards")) {
-            hazards.put(row.get("hazard"), new Hazard(row.get("hazard"), row.get("words")));
+            hazards.put(row.get("hazard"), new Hazard(row.get("hazard"), Say.of("hazard." + row.get("hazard"))));
         }
         Map<String, Kind> kinds = new LinkedHashMap<>();
         for (Map<String, String> row : Knowledge.rows("kinds")) {
             List<String> usual = Arrays.asList(row.get("hazards").split(" "));
-            kinds.put(
-                    row.get("code"), new Kind(row.get("code"), row.get("words"), List.copyOf(usual), row.get("train")));
+            String code = row.get("code");
+            kinds.put(code, new Kind(code, Say.of("kind." + code), List.copyOf(usual), row.get("train")));
         }
         return new Cautions(rules, hazards, kinds);
     }

@@ -2,36 +2,35 @@ package app.gewerk.core.caution;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.job.Step;
+import app.gewerk.core.words.Say;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
 /** Something about to be done to a machine. Some belong to a step of the job, the others are said when they come. */
 public enum Operation {
-    START("start on it", Step.TAKE_IN),
-    POWER("run it", Step.LISTEN),
-    OPEN("open it", Step.OPEN),
-    CLEAN("clean it", Step.LOOK),
-    MAKE("make a part", Step.GET),
-    CLOSE("close it", Step.CLOSE_UP),
-    RUN("try it under load", Step.PROVE),
-    RETURN("give it back", Step.HAND_BACK),
-    HEAT("heat or solder", null),
-    SOLVENT("use a solvent", null),
-    GLUE("glue or cast", null),
-    PRESS("press or hammer", null),
-    CUT("cut, drill or grind", null);
+    START(Step.TAKE_IN),
+    POWER(Step.LISTEN),
+    OPEN(Step.OPEN),
+    CLEAN(Step.LOOK),
+    MAKE(Step.GET),
+    CLOSE(Step.CLOSE_UP),
+    RUN(Step.PROVE),
+    RETURN(Step.HAND_BACK),
+    HEAT(null),
+    SOLVENT(null),
+    GLUE(null),
+    PRESS(null),
+    CUT(null);
 
-    private final String words;
     private final @org.jspecify.annotations.Nullable Step step;
 
-    Operation(String words, @org.jspecify.annotations.Nullable Step step) {
-        this.words = words;
+    Operation(@org.jspecify.annotations.Nullable Step step) {
         this.step = step;
     }
 
-    public String words() {
-        return words;
+    public Say words() {
+        return Say.of(this);
     }
 
     /** The step where it is always done; none when the technician has to say. */

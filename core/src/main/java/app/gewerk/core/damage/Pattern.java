@@ -1,12 +1,12 @@
 package app.gewerk.core.damage;
 
 import app.gewerk.core.Knowledge;
+import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -14,47 +14,39 @@ import java.util.Set;
 /** What the damage on a gear says: where and how it repeats, which side was loaded, what caused it, what else to do. */
 public final class Pattern {
     private static final double ONE_SIDED = 0.05;
-    private static final double PERIODIC = 0.05;
     private static final double UNLISTED = 0.04;
 
     /** Loaded once: the file does not change while the program runs. */
     private static final List<Rule> RULES = Knowledge.rows("damageCauses").stream()
-            .map(r -> new Rule(
-                    r.get("cause"),
-                    r.get("words"),
-                    Double.parseDouble(r.get("rate")),
-                    Knowledge.numbers(r.get("shows")),
-                    r.get("putRight")))
+            .map(r -> new Rule(r.get("cause"), Double.parseDouble(r.get("rate")), Knowledge.numbers(r.get("shows"))))
             .toList();
 
     private Pattern() {}
 
     /** A cause as the knowledge file has it, and how likely it shows each feature. */
-    private record Rule(String code, String words, double rate, Map<String, Double> shows, String putRight) {}
+    private record Rule(String code, double rate, Map<String, Double> shows) {}
 
     /** What can be read off a tooth map; each is there or not. */
     enum Feature {
-        TORN_RUN("teeth torn off in one run"),
-        LONE_TOOTH("a single tooth gone"),
-        FLATTENED("teeth flattened"),
-        CHIPPED("chipped tips"),
-        EVENLY_SPACED("damage evenly spaced round the gear"),
-        ONE_FLANK("one flank worn only"),
-        BOTH_FLANKS("both flanks worn"),
-        ALL_THIN("every tooth worn"),
-        NARROW_BAND("a narrow band across the face"),
-        BAND_AT_EDGE("the band lies at one edge"),
-        HUB_CRACK("a crack through the hub"),
-        ROOT_CRACKS("cracks at the roots"),
-        BORE_WORN("a worn bore or key"),
-        ODD_COLOUR("an odd colour"),
-        BRITTLE("brittle"),
-        SOFTENED("softened or melted");
+        TORN_RUN,
+        LONE_TOOTH,
+        FLATTENED,
+        CHIPPED,
+        EVENLY_SPACED,
+        ONE_FLANK,
+        BOTH_FLANKS,
+        ALL_THIN,
+        NARROW_BAND,
+        BAND_AT_EDGE,
+        HUB_CRACK,
+        ROOT_CRACKS,
+        BORE_WORN,
+        ODD_COLOUR,
+        BRITTLE,
+        SOFTENED;
 
-        private final String words;
-
-        Feature(String words) {
-            this.words = words;
+        Say words() {
+            return Say.of("damageFeature." + this);
         }
 
         @Override
@@ -68,7 +60,7 @@ public final class Pattern {
      * @param reasons what was seen that speaks for it, strongest first
      * @param putRight what must be put right besides the gear
      */
-    public record Cause(String code, String words, double probability, List<String> reasons, String putRight) {}
+    public record Cause(String code, Say words, double probability, List<Say> reasons, Say putRight) {}
 
     /** @param chance that as many would fall on one side by accident */
     public record OneSided(ToothMark.Flank flank, int clockwise, int anticlockwise, double chance) {}
@@ -81,7 +73,7 @@ public final class Pattern {
      * @param freshFarMm unworn up to the far end
      */
     public record WornBand(
-            double fromMm, double toMm, double share, double freshNearMm, double freshFarMm, String words) {}
+            double fromMm, double toMm, double share, double freshNearMm, double freshFarMm, Say words) {}
 
     /** The longest stretch without loss of form: from one tooth to another, and its angle. */
     public record UsableArc(int fromTooth, int toTooth, int teeth, double degrees) {}
@@ -97,7 +89,7 @@ public final class Pattern {
             Optional<UsableArc> usableArc,
             List<Cause> causes,
             int fragmentsToFind,
-            List<String> alsoLook) {}
+            List<Say> alsoLook) {}
 
     public static Reading read(ToothMap map) {
         Optional<Periodicity> periodicity = Periodicity.of(map.losses());
@@ -123,10 +115,7 @@ public final class Pattern {
         add(seen, Feature.LONE_TOOTH, !missing.isEmpty() && !run);
         add(seen, Feature.FLATTENED, !map.teeth(ToothMark.Kind.FLATTENED).isEmpty());
         add(seen, Feature.CHIPPED, !map.teeth(ToothMark.Kind.CHIPPED).isEmpty());
-        add(
-                seen,
-                Feature.EVENLY_SPACED,
-                periodicity.filter(p -> p.chance() <= PERIODIC).isPresent());
+        add(seen, Feature.EVENLY_SPACED, periodicity.filter(Periodicity::even).isPresent());
         Set<Integer> worn = map.teeth(ToothMark.Kind.WORN);
         add(seen, Feature.ONE_FLANK, sided.isPresent());
         add(seen, Feature.BOTH_FLANKS, worn.size() > 1 && sided.isEmpty());
@@ -196,25 +185,11 @@ public final class Pattern {
         double to = Math.min(
                 face, bands.stream().mapToDouble(ToothMark.Band::toMm).max().orElseThrow());
         double worn = Math.max(0, to - from);
-        String words = map.mateWidthMm()
+        Say words = map.mateWidthMm()
                 .map(mate -> Math.abs(mate - worn) <= Math.max(0.3, 0.15 * mate)
-                        ? String.format(
-                                Locale.ROOT,
-                                "The band is as wide as the mate (%.1f mm): the rest of the face never worked and is fresh.",
-                                mate)
-                        : worn < mate
-                                ? String.format(
-                                        Locale.ROOT,
-                                        "The band (%.1f mm) is narrower than the mate (%.1f mm): they overlapped only in part, "
-                                                + "or stood at a slant. Look at end float and mounts.",
-                                        worn,
-                                        mate)
-                                : String.format(
-                                        Locale.ROOT,
-                                        "The band (%.1f mm) is wider than the mate (%.1f mm): one of them wandered along its shaft.",
-                                        worn,
-                                        mate))
-                .orElse("Measure the mate's face width: a band as wide as the mate leaves the rest fresh.");
+                        ? Say.of("wornBand.asMate", "mate", mate)
+                        : Say.of(worn < mate ? "wornBand.narrower" : "wornBand.wider", "worn", worn, "mate", mate))
+                .orElse(Say.of("wornBand.mateUnknown"));
         return Optional.of(new WornBand(from, to, worn / face, from, Math.max(0, face - to), words));
     }
 
@@ -253,45 +228,41 @@ public final class Pattern {
             Rule rule = RULES.get(i);
             causes.add(new Cause(
                     rule.code,
-                    rule.words,
+                    Say.of("damageCause." + rule.code),
                     weights[i] / sum,
                     seen.stream()
                             .filter(f -> rule.shows.getOrDefault(f.toString(), 0.0) >= 0.2)
                             .sorted(Comparator.comparingDouble(
                                     (Feature f) -> -rule.shows.getOrDefault(f.toString(), 0.0)))
-                            .map(f -> f.words)
+                            .map(Feature::words)
                             .toList(),
-                    rule.putRight));
+                    Say.of("damageCausePutRight." + rule.code)));
         }
         causes.sort(Comparator.comparingDouble(Cause::probability).reversed());
         return causes;
     }
 
-    private static List<String> alsoLook(ToothMap map, Set<Feature> seen, Optional<OneSided> sided) {
-        List<String> look = new ArrayList<>();
+    private static List<Say> alsoLook(ToothMap map, Set<Feature> seen, Optional<OneSided> sided) {
+        List<Say> look = new ArrayList<>();
         int toFind = map.fragmentsToFind();
         if (toFind > 0) {
-            look.add((toFind == 1 ? "One tooth is" : toFind + " teeth are")
-                    + " still missing: what is not found is in another mesh.");
+            look.add(Say.of("alsoLook.missing", "teeth", toFind));
         }
         boolean wear = seen.contains(Feature.ONE_FLANK)
                 || seen.contains(Feature.BOTH_FLANKS)
                 || seen.contains(Feature.ALL_THIN)
                 || seen.contains(Feature.NARROW_BAND);
         if (wear) {
-            look.add("A worn gear has worn its mate: if the mate lost its form too, replace both.");
+            look.add(Say.of("alsoLook.mateWorn"));
         }
         if (seen.contains(Feature.TORN_RUN) || seen.contains(Feature.LONE_TOOTH) || seen.contains(Feature.FLATTENED)) {
-            look.add("Look at the mate's teeth where they met the damage.");
+            look.add(Say.of("alsoLook.mateDamaged"));
         }
         if (seen.contains(Feature.HUB_CRACK) || seen.contains(Feature.ODD_COLOUR) || seen.contains(Feature.BRITTLE)) {
-            look.add("Sisters of the same plastic and press fit will follow: count them over the whole machine.");
+            look.add(Say.of("alsoLook.sisters"));
         }
-        sided.ifPresent(s -> look.add("The worn flank faces "
-                + (s.flank == ToothMark.Flank.CLOCKWISE ? "clockwise" : "anticlockwise")
-                + ": if another gear drives this one it was turned "
-                + (s.flank == ToothMark.Flank.CLOCKWISE ? "anticlockwise" : "clockwise")
-                + " under load; if this one drives, the other way."));
+        sided.ifPresent(s -> look.add(Say.of(
+                s.flank == ToothMark.Flank.CLOCKWISE ? "alsoLook.wornClockwise" : "alsoLook.wornAnticlockwise")));
         return look;
     }
 }

@@ -20,8 +20,12 @@ import java.util.Random;
  * @param places runs of damage it was found from
  * @param amplitude of that order, 0 to 1
  * @param chance that some order from 2 to 6 would stand out so by accident
+ * @param even whether that is too unlikely to be an accident
  */
-public record Periodicity(int order, int places, double amplitude, double chance) {
+public record Periodicity(int order, int places, double amplitude, double chance, boolean even) {
+    /** As often by chance is no longer chance (the usual one in twenty). */
+    private static final double EVEN = 0.05;
+
     private static final int ALL_WAYS = 40_000;
     private static final int LOWEST = 2;
     private static final int HIGHEST = 6;
@@ -61,7 +65,8 @@ public record Periodicity(int order, int places, double amplitude, double chance
                     return false;
                 })
                 .count();
-        return Optional.of(new Periodicity(best, runs.size(), observed[best], asMuch / (double) others.size()));
+        double chance = asMuch / (double) others.size();
+        return Optional.of(new Periodicity(best, runs.size(), observed[best], chance, chance <= EVEN));
     }
 
     /** Share of arrangements whose amplitude is at least this. */

@@ -2,6 +2,7 @@ package app.gewerk.core.damage;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import java.util.Optional;
 
 /**
@@ -16,24 +17,22 @@ public record ToothMark(int tooth, Kind kind, Flank flank, double amount, Option
 
     /** What happened to a tooth. */
     public enum Kind {
-        MISSING("missing", 1),
-        CHIPPED("chipped", 0.5),
-        FLATTENED("flattened", 0.8),
-        WORN("worn", 0),
-        ROOT_CRACK("cracked at the root", 0.5),
-        HUB_CRACK("crack from here to the bore", 0.5),
-        BAND("worn in a band", 0);
+        MISSING(1),
+        CHIPPED(0.5),
+        FLATTENED(0.8),
+        WORN(0),
+        ROOT_CRACK(0.5),
+        HUB_CRACK(0.5),
+        BAND(0);
 
-        private final String words;
         private final double weight;
 
-        Kind(String words, double weight) {
-            this.words = words;
+        Kind(double weight) {
             this.weight = weight;
         }
 
-        public String words() {
-            return words;
+        public Say words() {
+            return Say.of("toothMark." + this);
         }
 
         @Override

@@ -1,6 +1,8 @@
 package app.gewerk.core.diagnosis;
 
+import app.gewerk.core.train.PartType;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -11,10 +13,9 @@ import java.util.Set;
  */
 record Check(
         String code,
-        String words,
         boolean ofPart,
-        Set<String> types,
+        Set<PartType> types,
         double minutes,
         boolean atPart,
-        String risk,
+        Optional<Risk> risk,
         List<String> answers) {}

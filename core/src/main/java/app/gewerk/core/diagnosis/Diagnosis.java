@@ -1,5 +1,8 @@
 package app.gewerk.core.diagnosis;
 
+import app.gewerk.core.train.Component;
+import app.gewerk.core.train.Machine;
+import app.gewerk.core.train.Opening;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -41,11 +44,6 @@ public final class Diagnosis {
         return model.faults();
     }
 
-    /** A fault by its key, to be told. */
-    public Say said(String faultKey) {
-        return model.faults().get(model.fault(faultKey)).said();
-    }
-
     /** True when answers may name it; a train changed later can drop signs that were answered before. */
     public boolean knows(String signKey) {
         return model.knows(signKey);
@@ -56,7 +54,7 @@ public final class Diagnosis {
      *
      * @param times the odds are so many times what they would be without it; below 1 it speaks against
      */
-    public record Reason(String words, double times) {}
+    public record Reason(Say words, double times) {}
 
     /**
      * A fault with its probability (alone or beside others) and why.
@@ -66,22 +64,22 @@ public final class Diagnosis {
     public record Ranked(
             String key,
             String component,
-            String part,
-            String way,
-            String words,
+            Say part,
+            Say way,
+            Say words,
             double probability,
             List<Reason> speaksFor,
             List<Reason> speaksAgainst,
             Optional<WouldChange> wouldChange) {}
 
     /** @param probability of the fault if the sign turns out so */
-    public record WouldChange(String sign, boolean seen, double probability) {}
+    public record WouldChange(Say sign, boolean seen, double probability) {}
 
     /** What would stand first if a sign turns out one way. */
-    public record Then(String fault, double probability) {}
+    public record Then(Say fault, double probability) {}
 
     /** A sign that a check settles, and what each outcome would say. */
-    public record Settles(String key, String words, Then ifSeen, Then ifNot) {}
+    public record Settles(String key, Say words, Then ifSeen, Then ifNot) {}
 
     /**
      * A check with what it is worth.
@@ -92,21 +90,26 @@ public final class Diagnosis {
      */
     public record Next(
             String key,
-            String words,
-            String risk,
+            Say words,
+            Optional<Risk> risk,
             List<Opening> openFirst,
             double minutes,
             double bits,
             List<Settles> settles) {}
 
+    /** A part of the machine, and the probability that it has failed in one way or another. */
+    public record Suspect(String component, double probability) {}
+
     /**
      * Where the diagnosis stands.
      *
+     * @param parts how suspect each part is, in the order of the drive
      * @param second how likely it is that there is more than one fault
      * @param bits entropy left
      * @param next the checks worth most per minute, best first; empty when the first fault is sure enough
      */
-    public record Standing(List<Ranked> faults, double second, double bits, boolean sure, List<Next> next) {}
+    public record Standing(
+            List<Ranked> faults, List<Suspect> parts, double second, double bits, boolean sure, List<Next> next) {}
 
     /**
      * @param answers by sign key; left out is not tried
@@ -118,10 +121,23 @@ public final class Diagnosis {
         List<Ranked> ranked = ranked(posterior, answers);
         return new Standing(
                 ranked,
+                suspects(posterior),
                 posterior.several(),
                 posterior.entropyBits(),
                 ranked.getFirst().probability() >= SURE,
                 next(posterior, answers, opened));
+    }
+
+    private List<Suspect> suspects(Posterior posterior) {
+        List<Component> parts =
+                model.faults().stream().map(Fault::component).distinct().toList();
+        int[] partOf = model.faults().stream()
+                .mapToInt(f -> parts.indexOf(f.component()))
+                .toArray();
+        double[] any = posterior.anyOf(partOf, parts.size());
+        return IntStream.range(0, parts.size())
+                .mapToObj(p -> new Suspect(parts.get(p).code(), any[p]))
+                .toList();
     }
 
     private List<Ranked> ranked(Posterior posterior, Map<String, Answer> answers) {
@@ -150,7 +166,8 @@ public final class Diagnosis {
                     ? List.of()
                     : told.stream()
                             .map(t -> new Reason(
-                                    (t.seen ? "" : "not: ") + t.sign.words(), odds(marginals[f]) / odds(t.before[f])))
+                                    t.seen ? t.sign.words() : Say.of("notSo", "sign", t.sign.words()),
+                                    odds(marginals[f]) / odds(t.before[f])))
                             .toList();
             ranked.add(new Ranked(
                     fault.key(),
@@ -248,7 +265,7 @@ public final class Diagnosis {
     }
 
     /** Another fault that may be there beside those found. */
-    public record StillPossible(String key, String words, double probability, Optional<String> lookBy) {}
+    public record StillPossible(String key, Say words, double probability, Optional<Say> lookBy) {}
 
     /**
      * What else could be wrong when these culprits are there: to be looked for before the machine goes back.
@@ -301,11 +318,7 @@ public final class Diagnosis {
      * @param lookFirst the check that settles it soonest
      */
     public record Question(
-            String words,
-            double probability,
-            String likelier,
-            double likelierProbability,
-            Optional<String> lookFirst) {}
+            Say words, double probability, String likelier, double likelierProbability, Optional<Say> lookFirst) {}
 
     /**
      * Asked when somebody is about to put a fault right that little speaks for while something else is likelier: the
@@ -325,16 +338,19 @@ public final class Diagnosis {
         }
         Fault doubted = model.faults().get(stated);
         Fault better = model.faults().get(likelier);
-        String beside = model.machine().neighbours(doubted.component(), better.component()) ? ", right beside it," : "";
         return Optional.of(new Question(
-                String.format(
-                        java.util.Locale.ROOT,
-                        "Little so far says that the %s (%.0f %%). That the %s%s is likelier (%.0f %%).",
+                Say.of(
+                        model.machine().neighbours(doubted.component(), better.component())
+                                ? "culprit.likelierBeside"
+                                : "culprit.likelier",
+                        "fault",
                         doubted.words(),
-                        100 * marginals[stated],
+                        "percent",
+                        Math.round(100 * marginals[stated]),
+                        "other",
                         better.words(),
-                        beside,
-                        100 * marginals[likelier]),
+                        "otherPercent",
+                        Math.round(100 * marginals[likelier])),
                 marginals[stated],
                 better.key(),
                 marginals[likelier],

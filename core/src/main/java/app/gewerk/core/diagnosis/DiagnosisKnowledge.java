@@ -1,11 +1,18 @@
 package app.gewerk.core.diagnosis;
 
 import app.gewerk.core.Knowledge;
+import app.gewerk.core.Wire;
+import app.gewerk.core.train.Component;
+import app.gewerk.core.train.Machine;
+import app.gewerk.core.train.Opening;
+import app.gewerk.core.train.PartType;
+import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -21,35 +28,33 @@ public final class DiagnosisKnowledge {
     private final Map<String, Machine> trains;
 
     /** What a way of failing shows, where the part stands in the drive. */
-    record Likelihoods(String way, String at, Map<String, Double> shows) {}
+    record Likelihoods(String way, Stands at, Map<String, Double> shows) {}
 
     private DiagnosisKnowledge() {
-        ways = rows(
-                "failureWays",
-                r -> new FailureWay(r.get("way"), r.get("words"), words(r.get("types")), number(r, "rate")));
+        ways = rows("failureWays", r -> new FailureWay(r.get("way"), types(r.get("types")), number(r, "rate")));
         observations = rows(
                 "observations",
                 r -> new Observation(
                         r.get("code"),
-                        r.get("words"),
                         r.get("scope").equals("part"),
                         number(r, "leak"),
-                        r.get("needs")));
+                        Observation.Needs.ofCell(r.get("needs"))));
         checks = rows(
                 "checks",
                 r -> new Check(
                         r.get("check"),
-                        r.get("words"),
                         r.get("scope").equals("part"),
-                        words(r.get("types")),
+                        types(r.get("types")),
                         number(r, "minutes"),
                         r.get("reach").equals("atPart"),
-                        r.get("risk"),
+                        Optional.of(r.get("risk")).filter(w -> !w.isEmpty()).map(w -> Wire.parse(Risk.class, w)),
                         List.of(r.get("answers").split(" "))));
-        likelihoods =
-                rows("likelihoods", r -> new Likelihoods(r.get("way"), r.get("at"), Knowledge.numbers(r.get("shows"))))
-                        .stream()
-                        .collect(Collectors.groupingBy(Likelihoods::way));
+        likelihoods = rows(
+                        "likelihoods",
+                        r -> new Likelihoods(
+                                r.get("way"), Stands.ofCell(r.get("at")), Knowledge.numbers(r.get("shows"))))
+                .stream()
+                .collect(Collectors.groupingBy(Likelihoods::way));
         trains = trains();
     }
 
@@ -65,8 +70,11 @@ public final class DiagnosisKnowledge {
         return Double.parseDouble(row.get(column));
     }
 
-    private static Set<String> words(String text) {
-        return Arrays.stream(text.split(" ")).filter(w -> !w.isEmpty()).collect(Collectors.toUnmodifiableSet());
+    private static Set<PartType> types(String cell) {
+        return Arrays.stream(cell.split(" "))
+                .filter(w -> !w.isEmpty())
+                .map(w -> Wire.parse(PartType.class, w))
+                .collect(Collectors.toUnmodifiableSet());
     }
 
     private static Map<String, Machine> trains() {
@@ -74,14 +82,18 @@ public final class DiagnosisKnowledge {
         for (Map<String, String> r : Knowledge.rows("trains")) {
             components
                     .computeIfAbsent(r.get("train"), t -> new ArrayList<>())
-                    .add(new Component(r.get("component"), r.get("type"), r.get("words"), r.get("behind")));
+                    .add(new Component(
+                            r.get("component"),
+                            Wire.parse(PartType.class, r.get("type")),
+                            Say.of("trainPart." + r.get("train") + "." + r.get("component")),
+                            r.get("behind")));
         }
         Map<String, List<Opening>> openings = new LinkedHashMap<>();
         for (Map<String, String> r : Knowledge.rows("openings")) {
             openings.computeIfAbsent(r.get("train"), t -> new ArrayList<>())
                     .add(new Opening(
                             r.get("opening"),
-                            r.get("words"),
+                            Say.of("trainOpening." + r.get("train") + "." + r.get("opening")),
                             Integer.parseInt(r.get("parts")),
                             number(r, "minutes"),
                             r.get("after")));
@@ -107,10 +119,10 @@ public final class DiagnosisKnowledge {
     }
 
     /** Types of part that can fail, for describing a machine's own train. */
-    public List<String> partTypes() {
+    public List<PartType> partTypes() {
         return ways.stream()
                 .flatMap(w -> w.types().stream())
-                .filter(t -> !t.equals(Machine.OTHER.type()))
+                .filter(t -> t != PartType.OTHER)
                 .distinct()
                 .sorted()
                 .toList();

@@ -1,5 +1,7 @@
 package app.gewerk.core.diagnosis;
 
+import app.gewerk.core.train.PartType;
+import app.gewerk.core.words.Say;
 import java.util.Set;
 
 /**
@@ -7,4 +9,8 @@ import java.util.Set;
  *
  * @param rate how often, beside the other ways, before anything is seen
  */
-public record FailureWay(String code, String words, Set<String> types, double rate) {}
+public record FailureWay(String code, Set<PartType> types, double rate) {
+    public Say words() {
+        return Say.of("failureWay." + code);
+    }
+}

@@ -1,5 +1,6 @@
 package app.gewerk.core.diagnosis;
 
+import app.gewerk.core.train.Component;
 import app.gewerk.core.words.Say;
 
 /** One part that has failed in one way. */
@@ -9,11 +10,7 @@ public record Fault(Component component, FailureWay way) {
         return component.code() + "/" + way.code();
     }
 
-    public Say said() {
-        return Say.of("fault", "part", component.words(), "way", Say.of("failureWay." + way.code()));
-    }
-
-    public String words() {
-        return component.words() + " " + way.words();
+    public Say words() {
+        return Say.of("fault", "part", component.words(), "way", way.words());
     }
 }

@@ -1,6 +1,9 @@
 package app.gewerk.core.diagnosis;
 
+import app.gewerk.core.train.Component;
+import app.gewerk.core.train.Machine;
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -65,7 +68,7 @@ final class FaultModel {
                     Optional<Component> of = observation.ofPart() ? part : Optional.empty();
                     Sign sign = new Sign(
                             observation.code() + of.map(c -> "@" + c.code()).orElse(""),
-                            named(observation.words(), of),
+                            named("observation." + observation.code(), of),
                             observation.ofPart());
                     answered.add(sign);
                     if (!signIndex.containsKey(sign.key())) {
@@ -80,7 +83,7 @@ final class FaultModel {
                                     + (check.ofPart()
                                             ? part.map(c -> "@" + c.code()).orElse("")
                                             : ""),
-                            named(check.words(), part),
+                            named("check." + check.code(), part),
                             check.minutes(),
                             check.atPart() ? part.map(Component::behind).orElse("") : "",
                             check.risk(),
@@ -122,8 +125,8 @@ final class FaultModel {
         return check.ofPart() ? parts : parts.stream().limit(1).toList();
     }
 
-    private static String named(String words, Optional<Component> part) {
-        return part.map(c -> words.replace("{part}", "the " + c.words())).orElse(words);
+    private static Say named(String code, Optional<Component> part) {
+        return part.map(c -> Say.of(code, "part", c.words())).orElse(Say.of(code));
     }
 
     private double shows(DiagnosisKnowledge knowledge, Observation observation, Optional<Component> at, Fault fault) {
@@ -131,23 +134,11 @@ final class FaultModel {
         boolean beside = at.isPresent() && machine.neighbours(at.get(), fault.component());
         double shows = 0;
         for (DiagnosisKnowledge.Likelihoods row : knowledge.likelihoods(fault.way())) {
-            if (itself
-                    ? appliesTo(row.at(), fault.component())
-                    : beside && row.at().equals("neighbour")) {
+            if (itself ? row.at().there(machine, fault.component()) : beside && row.at() == Stands.InDrive.NEIGHBOUR) {
                 shows = row.shows().getOrDefault(observation.code(), shows);
             }
         }
         return shows;
-    }
-
-    private boolean appliesTo(String at, Component component) {
-        return switch (at) {
-            case "any" -> true;
-            case "first" -> machine.first(component);
-            case "afterWorm" -> machine.afterWorm(component);
-            case "neighbour" -> false;
-            default -> component.type().equals(at);
-        };
     }
 
     Machine machine() {

@@ -146,6 +146,29 @@ final class Posterior {
         return sum;
     }
 
+    /**
+     * The probability of each group of faults: that at least one of it is there.
+     *
+     * @param groupOf the group of each fault, from 0
+     */
+    double[] anyOf(int[] groupOf, int groups) {
+        double[] any = new double[groups];
+        int none = model.faults().size();
+        for (int s = 0; s < weights.length; s++) {
+            int first = groupOf[members[3 * s]];
+            int second = members[3 * s + 1] == none ? first : groupOf[members[3 * s + 1]];
+            int third = members[3 * s + 2] == none ? first : groupOf[members[3 * s + 2]];
+            any[first] += weights[s];
+            if (second != first) {
+                any[second] += weights[s];
+            }
+            if (third != first && third != second) {
+                any[third] += weights[s];
+            }
+        }
+        return any;
+    }
+
     /** How likely it is that there are two faults or three. */
     double several() {
         double sum = 0;

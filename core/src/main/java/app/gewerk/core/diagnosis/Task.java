@@ -1,6 +1,8 @@
 package app.gewerk.core.diagnosis;
 
+import app.gewerk.core.words.Say;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * A check on this machine.
@@ -8,6 +10,5 @@ import java.util.List;
  * @param key {@code turnOutput}, {@code magnify@motorPinion}
  * @param minutes for the check itself, without opening
  * @param behind the opening behind which it is done; empty for one from outside
- * @param risk {@code mains}, {@code moving}, {@code breaks} or empty
  */
-public record Task(String key, String words, double minutes, String behind, String risk, List<Sign> signs) {}
+public record Task(String key, Say words, double minutes, String behind, Optional<Risk> risk, List<Sign> signs) {}

@@ -54,6 +54,11 @@ public record BasicRack(
         }
     }
 
+    /** Whether its teeth are shorter than full depth. */
+    public boolean stub() {
+        return addendumCoefficient < 1;
+    }
+
     /** A rack with the fillet radius usual for its clearance: ρ = c / (1 − sin α), the largest that leaves a straight flank, where there is room. */
     public static BasicRack of(double pressureAngleDeg, double addendumCoefficient, double clearanceCoefficient) {
         double sine = Math.sin(Math.toRadians(pressureAngleDeg));

@@ -3,6 +3,7 @@ package app.gewerk.core.gear;
 import static app.gewerk.core.gear.Involute.inv;
 
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -195,64 +196,52 @@ public record GearPair(
     }
 
     /** Everything that keeps this pair from running, each with what to change. Empty when it runs. */
-    public List<String> interferences() {
-        List<String> found = new ArrayList<>();
+    public List<Say> interferences() {
+        List<Say> found = new ArrayList<>();
         if (circumferentialBacklashMm() < -1e-9) {
-            found.add(String.format(
-                    java.util.Locale.ROOT,
-                    "The flanks bind by %.3f mm: move the shafts %.3f mm %s or take thinner teeth",
+            found.add(Say.of(
+                    wheel.internal() ? "pair.bindsInRing" : "pair.binds",
+                    "by",
                     -circumferentialBacklashMm(),
-                    -radialBacklashMm(),
-                    wheel.internal() ? "together" : "apart"));
+                    "move",
+                    -radialBacklashMm()));
         }
         if (clearancePinionTipMm() < -1e-9) {
-            found.add(String.format(
-                    java.util.Locale.ROOT,
-                    "The tips of gear 1 dig %.3f mm into the roots of gear 2: shorten its tips",
-                    -clearancePinionTipMm()));
+            found.add(Say.of("pair.firstDigs", "by", -clearancePinionTipMm()));
         }
         if (clearanceWheelTipMm() < -1e-9) {
-            found.add(String.format(
-                    java.util.Locale.ROOT,
-                    "The tips of gear 2 dig %.3f mm into the roots of gear 1: shorten its tips",
-                    -clearanceWheelTipMm()));
+            found.add(Say.of("pair.secondDigs", "by", -clearanceWheelTipMm()));
         }
         found.addAll(wheel.internal() ? insideRing() : betweenBaseCircles());
         found.addAll(inFillets());
         if (contactRatio() < 1) {
-            found.add(String.format(
-                    java.util.Locale.ROOT,
-                    "Contact ratio %.2f: one pair of teeth lets go before the next takes over. Bring the shafts closer",
-                    contactRatio()));
+            found.add(Say.of("pair.letsGo", "ratio", contactRatio()));
         }
         return List.copyOf(found);
     }
 
-    private List<String> betweenBaseCircles() {
-        List<String> found = new ArrayList<>();
+    private List<Say> betweenBaseCircles() {
+        List<Say> found = new ArrayList<>();
         if (contactToMm() > lineMm() + 1e-9) {
-            found.add("The tips of gear 1 meet gear 2 below its base circle: shorten them or shift gear 2 out");
+            found.add(Say.of("pair.firstBelowBase"));
         }
         if (contactFromMm() < -1e-9) {
-            found.add("The tips of gear 2 meet gear 1 below its base circle: shorten them or shift gear 1 out");
+            found.add(Say.of("pair.secondBelowBase"));
         }
         return found;
     }
 
     /** The three classical ways a pinion and its ring get in each other's way (any text on internal gears). */
-    private List<String> insideRing() {
-        List<String> found = new ArrayList<>();
+    private List<Say> insideRing() {
+        List<Say> found = new ArrayList<>();
         if (wheelTipMm < wheel.baseDiameterMm() || contactFromMm() < -1e-9) {
-            found.add(
-                    "The ring's tips meet the pinion below its base circle: shorten the ring's teeth or shift both out");
+            found.add(Say.of("pair.ringBelowBase"));
         }
         if (tipsCollide()) {
-            found.add(
-                    "The pinion's tips strike the ring's tips on their way out: the difference of the tooth counts is too small; take a pinion with fewer teeth or shorten the tips");
+            found.add(Say.of("pair.tipsStrike"));
         }
         if (!entersSideways()) {
-            found.add(
-                    "The pinion cannot be put in from the side, only along its axis: mind that when assembling, or take fewer teeth");
+            found.add(Say.of("pair.onlyAlong"));
         }
         return found;
     }
@@ -292,8 +281,8 @@ public record GearPair(
     }
 
     /** Where a tip works on a mate's fillet instead of its flank. */
-    private List<String> inFillets() {
-        List<String> found = new ArrayList<>();
+    private List<Say> inFillets() {
+        List<Say> found = new ArrayList<>();
         try {
             double deepest1 = contactFromMm();
             double deepest2 = wheel.internal() ? lineMm() + contactToMm() : lineMm() - contactToMm();
@@ -301,13 +290,13 @@ public record GearPair(
             double form2 = involuteLength(ToothForm.of(wheel).formDiameterMm(), wheel.baseDiameterMm());
             double room = 1e-3 * pinion.normalModule();
             if (deepest1 >= 0 && deepest1 < form1 - room) {
-                found.add("The tips of gear 2 reach into the root rounding of gear 1: shorten them a little");
+                found.add(Say.of("pair.secondInFillet"));
             }
             if (wheel.internal() ? deepest2 > form2 + room : deepest2 >= 0 && deepest2 < form2 - room) {
-                found.add("The tips of gear 1 reach into the root rounding of gear 2: shorten them a little");
+                found.add(Say.of("pair.firstInFillet"));
             }
         } catch (Refused noWholeTeeth) {
-            found.add("One of the two has no whole teeth: " + noWholeTeeth.getMessage());
+            found.add(Say.of("pair.noWholeTeeth", "why", noWholeTeeth.say()));
         }
         return found;
     }

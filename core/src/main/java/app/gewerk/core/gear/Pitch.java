@@ -2,6 +2,7 @@ package app.gewerk.core.gear;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import java.math.BigDecimal;
 import java.math.MathContext;
 
@@ -51,16 +52,8 @@ public record Pitch(System system, double value) {
     }
 
     /** As a technician says it: "0.5 module", "48 pitch", "circular pitch 3.3". */
-    public String words() {
-        String size = new BigDecimal(value)
-                .round(new MathContext(6))
-                .stripTrailingZeros()
-                .toPlainString();
-        return switch (system) {
-            case MODULE -> size + " module";
-            case DIAMETRAL_PITCH -> size + " pitch";
-            case CIRCULAR_PITCH -> "circular pitch " + size;
-        };
+    public Say words() {
+        return Say.of("pitchName." + system, "size", new BigDecimal(value).round(new MathContext(6)));
     }
 
     private static double moduleOf(System system, double value) {

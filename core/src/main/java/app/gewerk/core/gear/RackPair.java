@@ -1,9 +1,9 @@
 package app.gewerk.core.gear;
 
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 
 /**
  * A pinion on a rack.
@@ -70,27 +70,21 @@ public record RackPair(CylindricalGear pinion, GearRack rack, double distanceMm)
     }
 
     /** Everything that keeps this pair from running, each with what to change. Empty when it runs. */
-    public List<String> interferences() {
-        List<String> found = new ArrayList<>();
+    public List<Say> interferences() {
+        List<Say> found = new ArrayList<>();
         if (backlashMm() < -1e-9) {
-            found.add(String.format(
-                    Locale.ROOT,
-                    "The flanks bind by %.3f mm: move the rack %.3f mm away",
-                    -backlashMm(),
-                    zeroBacklashDistanceMm(pinion) - distanceMm));
+            found.add(
+                    Say.of("rackPair.binds", "by", -backlashMm(), "move", zeroBacklashDistanceMm(pinion) - distanceMm));
         }
         if (clearancePinionTipMm() < -1e-9 || clearanceRackTipMm() < -1e-9) {
-            found.add("Tips dig into roots: move the rack away or shorten the tips");
+            found.add(Say.of("rackPair.digs"));
         }
         double sine = Math.sin(transverseAngle());
         if (pinion.referenceDiameterMm() / 2 - rackTipMm() > pinion.referenceDiameterMm() / 2 * sine * sine + 1e-9) {
-            found.add("The rack's tips meet the pinion below its base circle: shift the pinion out or take more teeth");
+            found.add(Say.of("rackPair.belowBase"));
         }
         if (contactRatio() < 1) {
-            found.add(String.format(
-                    Locale.ROOT,
-                    "Contact ratio %.2f: one pair of teeth lets go before the next takes over. Bring the rack closer",
-                    contactRatio()));
+            found.add(Say.of("rackPair.letsGo", "ratio", contactRatio()));
         }
         return List.copyOf(found);
     }

@@ -3,7 +3,7 @@ package app.gewerk.core.gear;
 import static app.gewerk.core.gear.Involute.inv;
 
 import app.gewerk.core.words.Refused;
-import java.util.Locale;
+import app.gewerk.core.words.Say;
 import java.util.Optional;
 
 /** Span measurement (W<sub>k</sub>): caliper jaws over several teeth of an external gear, touching opposite flanks. */
@@ -91,31 +91,30 @@ public final class Span {
     }
 
     /**
-     * Why a span over k teeth cannot be measured, in words; empty when it can.
+     * Why a span over k teeth cannot be measured; empty when it can.
      *
      * @param faceWidthMm how wide the teeth are; infinite when it is not known
      */
-    public static Optional<String> whyNot(CylindricalGear gear, int k, double faceWidthMm) {
+    public static Optional<Say> whyNot(CylindricalGear gear, int k, double faceWidthMm) {
         if (gear.internal()) {
-            return Optional.of("a ring has no outside for the jaws");
+            return Optional.of(Say.of("spanNot.ring"));
         }
         if (k < 2) {
-            return Optional.of("the jaws need at least 2 teeth between them");
+            return Optional.of(Say.of("spanNot.one"));
         }
         if (2 * k > gear.toothCount() + 1) {
-            return Optional.of("that is more than half way round");
+            return Optional.of(Say.of("spanNot.halfWay"));
         }
         double contact = contactDiameterMm(gear, k);
         if (contact >= gear.tipDiameterMm()) {
-            return Optional.of("the jaws would touch beyond the tips: take fewer teeth");
+            return Optional.of(Say.of("spanNot.beyondTips"));
         }
         if (contact <= RackCut.of(gear).formDiameterMm()) {
-            return Optional.of("the jaws would touch below the flanks, in the root rounding: take more teeth");
+            return Optional.of(Say.of("spanNot.belowFlanks"));
         }
         double needed = leastFaceWidthMm(gear, k);
         if (faceWidthMm <= needed) {
-            return Optional.of(String.format(
-                    Locale.ROOT, "slanting teeth need a face wider than %.2f mm here: take fewer teeth", needed));
+            return Optional.of(Say.of("spanNot.narrowFace", "needed", needed));
         }
         return Optional.empty();
     }

@@ -2,6 +2,7 @@ package app.gewerk.core.intake;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.List;
@@ -27,7 +28,7 @@ public record Estimate(
         int jobs,
         Optional<Double> shareOfNew,
         Verdict verdict,
-        String why) {
+        Say why) {
     /** Fewer jobs than this say too little on their own (common practice). */
     public static final int ENOUGH_JOBS = 3;
 
@@ -143,21 +144,21 @@ public record Estimate(
                 : Verdict.WORTH_DOING;
     }
 
-    private static String why(Verdict verdict, Terms terms, boolean aboveLimit) {
+    private static Say why(Verdict verdict, Terms terms, boolean aboveLimit) {
         return switch (verdict) {
-            case EASY_YES -> "the part is up to " + percent(terms.easyShare) + " of the new price";
-            case WORTH_DOING -> "the repair stays below " + percent(terms.askShare) + " of the new price";
+            case EASY_YES -> Say.of("estimate.easyYes", "percent", percent(terms.easyShare));
+            case WORTH_DOING -> Say.of("estimate.worthDoing", "percent", percent(terms.askShare));
             case ASK_OWNER ->
                 aboveLimit
-                        ? "it may come to more than the owner would spend"
-                        : "the repair is above " + percent(terms.askShare) + " of the new price: ask the owner first";
-            case HARDLY_WORTH -> "the repair costs as much as a new one; only for its own sake";
-            case NO_NEW_PRICE -> "find out what a new one costs, then it can be weighed";
+                        ? Say.of("estimate.aboveLimit")
+                        : Say.of("estimate.askOwner", "percent", percent(terms.askShare));
+            case HARDLY_WORTH -> Say.of("estimate.hardlyWorth");
+            case NO_NEW_PRICE -> Say.of("estimate.noNewPrice");
         };
     }
 
-    private static String percent(double share) {
-        return Math.round(100 * share) + " %";
+    private static long percent(double share) {
+        return Math.round(100 * share);
     }
 
     private static Range quartiles(List<Double> values) {

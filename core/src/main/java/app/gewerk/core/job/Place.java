@@ -2,24 +2,19 @@ package app.gewerk.core.job;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 
 /** Where a job's tray stands in the rack. */
 public enum Place {
-    ON_THE_BENCH("on the bench"),
-    WAITING_FOR_GEAR("waiting for a gear"),
-    WAITING_FOR_ANSWER("waiting for an answer"),
-    TO_PROVE("to prove"),
-    READY_TO_GO("ready to go"),
-    PUT_AWAY("put away");
+    ON_THE_BENCH,
+    WAITING_FOR_GEAR,
+    WAITING_FOR_ANSWER,
+    TO_PROVE,
+    READY_TO_GO,
+    PUT_AWAY;
 
-    private final String words;
-
-    Place(String words) {
-        this.words = words;
-    }
-
-    public String words() {
-        return words;
+    public Say words() {
+        return Say.of(this);
     }
 
     /** A tray in the rack keeps its number; one put away gives it back. */
@@ -34,10 +29,10 @@ public enum Place {
      */
     public void requireMoveTo(Place next) {
         if (next == this) {
-            throw new Refused("place.already", "place", words);
+            throw new Refused("place.already", "place", this);
         }
         if (next == READY_TO_GO && this != TO_PROVE && this != PUT_AWAY) {
-            throw new Refused("place.proveFirst", "to", READY_TO_GO.words, "from", TO_PROVE.words);
+            throw new Refused("place.proveFirst", "to", READY_TO_GO, "from", TO_PROVE);
         }
     }
 

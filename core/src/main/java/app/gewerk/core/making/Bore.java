@@ -5,7 +5,6 @@ import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 
 /** The hole a gear sits on its shaft with. Sizes in mm, across the hole as a caliper reads them. */
 public sealed interface Bore {
@@ -20,7 +19,7 @@ public sealed interface Bore {
     double reachMm();
 
     /** "round 3.00", "D 3.00, 2.50 over the flat". */
-    String words();
+    Say words();
 
     record Round(double diameterMm) implements Bore {
         public Round {
@@ -38,8 +37,8 @@ public sealed interface Bore {
         }
 
         @Override
-        public String words() {
-            return String.format(Locale.ROOT, "round %.2f", diameterMm);
+        public Say words() {
+            return Say.of("bore.round", "diameter", diameterMm);
         }
     }
 
@@ -62,8 +61,8 @@ public sealed interface Bore {
         }
 
         @Override
-        public String words() {
-            return String.format(Locale.ROOT, "D %.2f, %.2f over the flat", diameterMm, overFlatMm);
+        public Say words() {
+            return Say.of("bore.flatted", "diameter", diameterMm, "over", overFlatMm);
         }
     }
 
@@ -89,8 +88,8 @@ public sealed interface Bore {
         }
 
         @Override
-        public String words() {
-            return String.format(Locale.ROOT, "double D %.2f, %.2f across", diameterMm, acrossFlatsMm);
+        public Say words() {
+            return Say.of("bore.twoFlats", "diameter", diameterMm, "across", acrossFlatsMm);
         }
     }
 
@@ -119,8 +118,8 @@ public sealed interface Bore {
         }
 
         @Override
-        public String words() {
-            return String.format(Locale.ROOT, "round %.2f, key %.2f, %.2f over it", diameterMm, keyWidthMm, overKeyMm);
+        public Say words() {
+            return Say.of("bore.keyed", "diameter", diameterMm, "key", keyWidthMm, "over", overKeyMm);
         }
     }
 
@@ -147,9 +146,8 @@ public sealed interface Bore {
         }
 
         @Override
-        public String words() {
-            String name = corners == 4 ? "square" : corners == 6 ? "hexagon" : corners + " sides";
-            return String.format(Locale.ROOT, "%s %.2f across the flats", name, acrossFlatsMm);
+        public Say words() {
+            return Say.of("bore.sided", "corners", corners, "across", acrossFlatsMm);
         }
     }
 
@@ -194,14 +192,9 @@ public sealed interface Bore {
         }
 
         @Override
-        public String words() {
-            return String.format(
-                    Locale.ROOT,
-                    "%s, %d grooves, %.2f to %.2f",
-                    pointed ? "knurl" : "spline",
-                    grooves,
-                    smallerMm,
-                    largerMm);
+        public Say words() {
+            return Say.of(
+                    pointed ? "bore.knurl" : "bore.spline", "grooves", grooves, "from", smallerMm, "to", largerMm);
         }
     }
 

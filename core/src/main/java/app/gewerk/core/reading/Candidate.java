@@ -8,8 +8,8 @@ import app.gewerk.core.gear.GearRack;
 import app.gewerk.core.gear.Pitch;
 import app.gewerk.core.gear.Toothed;
 import app.gewerk.core.gear.Worm;
+import app.gewerk.core.words.Say;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -64,19 +64,18 @@ public record Candidate(
     }
 
     /** "0.5 module", "48 pitch", "circular pitch 3.3 mm, module 1.050, not standard", "module 0.507, not standard". */
-    public String name() {
+    public Say name() {
         if (standard) {
             return pitch.words();
         }
         return pitch.system() == Pitch.System.CIRCULAR_PITCH
-                ? String.format(Locale.ROOT, "%s mm, module %.3f, not standard", pitch.words(), module)
-                : String.format(Locale.ROOT, "module %.3f, not standard", module);
+                ? Say.of("gear.ofCircularPitch", "pitch", pitch.words(), "module", module)
+                : Say.of("gear.notStandard", "module", module);
     }
 
     /** Name, pressure angle, stub teeth: enough to tell it from the others. */
-    public String fullName() {
-        double angle = rack.pressureAngleDeg();
-        String degrees = angle == Math.rint(angle) ? String.valueOf((int) angle) : String.valueOf(angle);
-        return name() + " " + degrees + "°" + (rack.addendumCoefficient() < 1 ? " stub" : "");
+    public Say fullName() {
+        return Say.of(
+                rack.stub() ? "gear.fullNameStub" : "gear.fullName", "name", name(), "angle", rack.pressureAngleDeg());
     }
 }

@@ -6,6 +6,7 @@ import app.gewerk.core.gear.Pitch;
 import app.gewerk.core.gear.Toothed;
 import app.gewerk.core.gear.Worm;
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -397,7 +398,7 @@ public final class GearReader {
                             counted.count(),
                             other,
                             probability,
-                            "all readings go together with " + other + " teeth: count the teeth again"));
+                            Say.of("slip.count", "teeth", other)));
                 }
             }
         }

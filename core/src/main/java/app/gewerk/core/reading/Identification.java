@@ -1,5 +1,6 @@
 package app.gewerk.core.reading;
 
+import app.gewerk.core.words.Say;
 import java.util.List;
 import java.util.Optional;
 
@@ -45,7 +46,7 @@ public record Identification(
             double read,
             double expected,
             double probability,
-            String likelySlip) {}
+            Say likelySlip) {}
 
     /**
      * The reading that tells most for the time it takes.
@@ -57,7 +58,7 @@ public record Identification(
     public record NextReading(
             Measured what, boolean again, double informationBits, double minutes, List<Expectation> tellsApart) {}
 
-    public record Expectation(String candidate, double expected) {}
+    public record Expectation(Say candidate, double expected) {}
 
     /**
      * Another answer as good as the first on these readings.
@@ -66,5 +67,5 @@ public record Identification(
      * @param partedBy the reading of this gear that would tell the two apart best, if any would by two standard deviations
      * @param words what to do about it
      */
-    public record Twin(int candidate, Optional<Measured> partedBy, double apartSigmas, String words) {}
+    public record Twin(int candidate, Optional<Measured> partedBy, double apartSigmas, Say words) {}
 }

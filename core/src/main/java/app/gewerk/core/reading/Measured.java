@@ -42,10 +42,19 @@ public sealed interface Measured {
     }
 
     /** For the technician: "span over 4". */
-    String words();
+    default Say words() {
+        return said("readingKind.");
+    }
 
     /** How to hold the caliper, in a sentence. */
-    String how();
+    default Say how() {
+        return said("readingHow.");
+    }
+
+    private Say said(String begins) {
+        String code = begins + ReadingKind.of(this);
+        return parameter().isPresent() ? Say.of(code, "number", parameter().getAsDouble()) : Say.of(code);
+    }
 
     /** Minutes it takes, caliper in hand (common practice). */
     double minutes();
@@ -122,16 +131,6 @@ public sealed interface Measured {
         }
 
         @Override
-        public String words() {
-            return "over the tips";
-        }
-
-        @Override
-        public String how() {
-            return "Flat jaws over the tips, square to the axis; rock gently and read where they sit still";
-        }
-
-        @Override
         public double minutes() {
             return 0.4;
         }
@@ -160,16 +159,6 @@ public sealed interface Measured {
                 case BevelGear bevel -> throw Measured.cannotBeRead(this, part);
                 case GearRack rack -> throw Measured.cannotBeRead(this, part);
             };
-        }
-
-        @Override
-        public String words() {
-            return "across the roots";
-        }
-
-        @Override
-        public String how() {
-            return "The caliper's thin edges in opposite tooth spaces, down to the bottom";
         }
 
         @Override
@@ -205,17 +194,6 @@ public sealed interface Measured {
         }
 
         @Override
-        public String words() {
-            return "span over " + teeth;
-        }
-
-        @Override
-        public String how() {
-            return "Jaws down into the spaces on both sides of " + teeth
-                    + " teeth, flat on the flanks, not on tips or bottoms; the smallest reading while rocking";
-        }
-
-        @Override
         public double minutes() {
             return 0.5;
         }
@@ -239,17 +217,6 @@ public sealed interface Measured {
         @Override
         public OptionalDouble parameter() {
             return OptionalDouble.of(pinDiameterMm);
-        }
-
-        @Override
-        public String words() {
-            return "over pins of " + pinDiameterMm;
-        }
-
-        @Override
-        public String how() {
-            return "Two equal pins or drill shanks in opposite tooth spaces, the caliper over both; "
-                    + "in a ring, between both";
         }
 
         @Override
@@ -308,16 +275,6 @@ public sealed interface Measured {
         }
 
         @Override
-        public String words() {
-            return "centre distance to " + mateToothCount + " teeth";
-        }
-
-        @Override
-        public String how() {
-            return "Over both shafts, less half of each shaft's diameter; count the teeth of the gear on the other one";
-        }
-
-        @Override
         public double minutes() {
             return 2;
         }
@@ -362,16 +319,6 @@ public sealed interface Measured {
         }
 
         @Override
-        public String words() {
-            return "chord over " + pitches + (pitches == 1 ? " pitch" : " pitches");
-        }
-
-        @Override
-        public String how() {
-            return "Over the outer corners of the first and the last tip of " + (pitches + 1) + " teeth in a row";
-        }
-
-        @Override
         public double minutes() {
             return 0.6;
         }
@@ -411,16 +358,6 @@ public sealed interface Measured {
         }
 
         @Override
-        public String words() {
-            return "length of " + pitches + (pitches == 1 ? " pitch" : " pitches");
-        }
-
-        @Override
-        public String how() {
-            return "From one edge of a tooth to the same edge " + pitches + " teeth further along";
-        }
-
-        @Override
         public double minutes() {
             return 0.5;
         }
@@ -436,16 +373,6 @@ public sealed interface Measured {
         @Override
         public double on(Toothed part) {
             return part.toothHeightMm();
-        }
-
-        @Override
-        public String words() {
-            return "tooth height";
-        }
-
-        @Override
-        public String how() {
-            return "The depth rod down to the bottom of a space, the beam on the tips beside it";
         }
 
         @Override
@@ -478,17 +405,6 @@ public sealed interface Measured {
                 case BevelGear bevel -> throw Measured.cannotBeRead(this, part);
             };
         }
-
-        @Override
-        public String words() {
-            return "helix angle";
-        }
-
-        @Override
-        public String how() {
-            return "Ink the tips, roll the gear along a straight edge on paper, and lay a protractor on the prints: "
-                    + "the angle against the gear's axis";
-        }
     }
 
     /** Slant of a worm's thread against the square across, at its outer edge (degrees). */
@@ -500,17 +416,6 @@ public sealed interface Measured {
             }
             throw Measured.cannotBeRead(this, part);
         }
-
-        @Override
-        public String words() {
-            return "lead angle";
-        }
-
-        @Override
-        public String how() {
-            return "Ink the thread's edge, roll the worm on paper, and lay a protractor on the print: "
-                    + "the angle against the rolling direction";
-        }
     }
 
     /** A bevel gear's cone over the tips against its axis (degrees). */
@@ -521,16 +426,6 @@ public sealed interface Measured {
                 return bevel.tipConeAngleDeg();
             }
             throw Measured.cannotBeRead(this, part);
-        }
-
-        @Override
-        public String words() {
-            return "tip cone angle";
-        }
-
-        @Override
-        public String how() {
-            return "A protractor along the tips against the axis; both sides together and halved is steadier";
         }
 
         @Override

@@ -5,12 +5,12 @@ import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Span;
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
@@ -198,22 +198,27 @@ final class NextReadings {
         return Math.abs(a.mean() - b.mean()) / spread;
     }
 
-    private String words(Candidate rival, Optional<Measured> partedBy) {
+    private Say words(Candidate rival, Optional<Measured> partedBy) {
         Candidate first = candidates.getFirst();
-        String both = first.fullName() + " and " + rival.fullName();
         if (partedBy.isPresent()) {
-            return both + ": " + partedBy.get().words() + " would tell them apart";
+            return Say.of(
+                    "twin.partedBy",
+                    "one",
+                    first.fullName(),
+                    "other",
+                    rival.fullName(),
+                    "reading",
+                    partedBy.get().words());
         }
-        double difference = 100 * Math.abs(rival.module() / first.module() - 1);
         boolean centre = question.readings().stream().anyMatch(r -> r.what() instanceof Measured.CentreDistance);
-        return String.format(
-                Locale.ROOT,
-                "%s differ by %.1f %%: nothing more on this gear tells them apart%s",
-                both,
-                difference,
-                centre
-                        ? "; look at what the rest of the machine is made in, inch or metric"
-                        : "; the centre distance to its mate, with the mate's teeth counted, may");
+        return Say.of(
+                centre ? "twin.lookAtMachine" : "twin.centreDistance",
+                "one",
+                first.fullName(),
+                "other",
+                rival.fullName(),
+                "percent",
+                100 * Math.abs(rival.module() / first.module() - 1));
     }
 
     /** How much of the doubt about the answer a reading is expected to take away (bits). */

@@ -1,9 +1,9 @@
 package app.gewerk.core.sourcing;
 
+import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -29,7 +29,7 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
         }
     }
 
-    public record Difference(Weight weight, String words) {}
+    public record Difference(Weight weight, Say words) {}
 
     private static final double SAME_PITCH = 1e-6;
     private static final double NEAR_PITCH = 0.0175;
@@ -63,37 +63,38 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
             fit *= 0.45;
             differences.add(new Difference(
                     Weight.RISK,
-                    words(
-                            "%s, %.1f %% %s than yours: runs roughly, replace the mate with it",
-                            offer.pitch().words(), 100 * Math.abs(pitchRatio), pitchRatio > 0 ? "coarser" : "finer")));
+                    Say.of(
+                            pitchRatio > 0 ? "match.coarser" : "match.finer",
+                            "pitch",
+                            offer.pitch().words(),
+                            "percent",
+                            100 * Math.abs(pitchRatio))));
         } else if (Math.abs(pitchRatio) > SAME_PITCH) {
             fit *= 0.9;
             differences.add(new Difference(
                     Weight.HARMLESS,
-                    words("%s, %.1f %% from what was read", offer.pitch().words(), 100 * Math.abs(pitchRatio))));
+                    Say.of("match.nearPitch", "pitch", offer.pitch().words(), "percent", 100 * Math.abs(pitchRatio))));
         }
         double angle = need.gear().rack().pressureAngleDeg();
         if (Math.abs(offer.pressureAngleDeg() - angle) > 0.1) {
             fit *= 0.3;
             differences.add(new Difference(
-                    Weight.RISK,
-                    words(
-                            "pressure angle %s°, yours %s°: wears and jumps unless the mate changes too",
-                            plain(offer.pressureAngleDeg()), plain(angle))));
+                    Weight.RISK, Say.of("match.angle", "theirs", offer.pressureAngleDeg(), "yours", angle)));
         }
         double shift = need.gear().profileShiftCoefficient();
         if (Math.abs(shift) > 0.06) {
             fit *= 1 - Math.min(0.5, Math.abs(shift));
             differences.add(new Difference(
                     Weight.RISK,
-                    words(
-                            "cut without shift, yours %+.2f: about %.2f mm %s backlash at the same shafts",
+                    Say.of(
+                            shift > 0 ? "match.unshiftedMore" : "match.unshiftedLess",
+                            "yours",
                             shift,
+                            "backlash",
                             2
                                     * Math.abs(shift)
                                     * need.gear().normalModule()
-                                    * Math.tan(need.gear().rack().pressureAngleRad()),
-                            shift > 0 ? "more" : "less")));
+                                    * Math.tan(need.gear().rack().pressureAngleRad()))));
         }
         if (need.boreMm() > 0) {
             fit *= bore(need.boreMm(), offer.boreMm(), need.gear().rootDiameterMm(), differences);
@@ -109,16 +110,24 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
         if (Math.abs(wider) <= SAME_BORE_MM) {
             return 1;
         }
-        String sizes = words("bore %s, yours %s: ", plain(theirs), plain(yours));
         if (wider > 0) {
             differences.add(new Difference(
-                    Weight.BENCH_WORK, sizes + (wider < 0.4 ? "sleeve the shaft or bush the bore" : "bush it")));
+                    Weight.BENCH_WORK,
+                    Say.of(wider < 0.4 ? "match.boreSleeve" : "match.boreBush", "theirs", theirs, "yours", yours)));
             return wider < 0.4 ? 0.75 : 0.8;
         }
         boolean thin = rootMm - yours < 0.25 * rootMm;
         differences.add(new Difference(
                 thin ? Weight.RISK : Weight.BENCH_WORK,
-                sizes + (-wider <= 0.25 ? "ream it" : "drill and ream it") + (thin ? ", the wall left is thin" : "")));
+                Say.of(
+                        thin ? "match.thinWall" : "match.wall",
+                        "how",
+                        Say.of(
+                                -wider <= 0.25 ? "match.boreReam" : "match.boreDrill",
+                                "theirs",
+                                theirs,
+                                "yours",
+                                yours))));
         return (thin ? 0.5 : 1) * (-wider <= 0.25 ? 0.92 : 0.85);
     }
 
@@ -128,25 +137,13 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
             return 1;
         }
         if (wider > 0) {
-            differences.add(new Difference(
-                    Weight.BENCH_WORK, words("%.1f mm wider: check the room along the shaft or face it off", wider)));
+            differences.add(new Difference(Weight.BENCH_WORK, Say.of("match.wider", "by", wider)));
             return Math.max(0.6, 0.97 - 0.04 * wider);
         }
         double left = theirs / yours;
         differences.add(new Difference(
                 left < 0.7 ? Weight.RISK : Weight.HARMLESS,
-                words("%.1f mm narrower: carries about %.0f %% of the load", -wider, 100 * left)));
+                Say.of("match.narrower", "by", -wider, "percent", 100 * left)));
         return left * left;
-    }
-
-    private static String plain(double value) {
-        return new java.math.BigDecimal(value)
-                .setScale(2, java.math.RoundingMode.HALF_UP)
-                .stripTrailingZeros()
-                .toPlainString();
-    }
-
-    private static String words(String format, Object... values) {
-        return String.format(Locale.ROOT, format, values);
     }
 }

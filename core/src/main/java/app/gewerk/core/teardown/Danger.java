@@ -1,22 +1,17 @@
 package app.gewerk.core.teardown;
 
 import app.gewerk.core.Wire;
+import app.gewerk.core.words.Say;
 
 /** What a step of taking apart can hurt, or be hurt by. */
 public enum Danger {
-    SPRING("under spring load: cover it, eyes"),
-    BRITTLE("brittle: breaks easily"),
-    CABLE("a cable is still fixed to it"),
-    LIQUID("liquid or grease runs out");
+    SPRING,
+    BRITTLE,
+    CABLE,
+    LIQUID;
 
-    private final String words;
-
-    Danger(String words) {
-        this.words = words;
-    }
-
-    public String words() {
-        return words;
+    public Say words() {
+        return Say.of(this);
     }
 
     @Override

@@ -1,6 +1,7 @@
 package app.gewerk.core.teardown;
 
 import app.gewerk.core.Wire;
+import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -24,7 +25,7 @@ public final class Ledger {
     public record CellHolds(String cell, List<Lying> lying) {}
 
     /** @param words what can be mixed up, and what to do */
-    public record LookAlike(String cell, String words) {}
+    public record LookAlike(String cell, Say words) {}
 
     /**
      * What is off at this moment.
@@ -98,10 +99,8 @@ public final class Ledger {
         }
         return mixed.isEmpty()
                 ? Optional.empty()
-                : Optional.of(new LookAlike(
-                        cell,
-                        "Cell " + cell + " holds " + String.join(" and ", mixed)
-                                + ": they look alike. Give one a cell of its own."));
+                : Optional.of(
+                        new LookAlike(cell, Say.of("lookAlike.fasteners", "cell", cell, "sorts", List.copyOf(mixed))));
     }
 
     /** The same part from two sides in one cell. */
@@ -112,10 +111,8 @@ public final class Ledger {
         for (PartOff one : all) {
             for (PartOff other : all) {
                 if (one.name().equalsIgnoreCase(other.name()) && !one.side().equals(other.side())) {
-                    return Optional.of(new LookAlike(
-                            cell,
-                            "Cell " + cell + " holds the " + one.name() + " of two sides: they may differ. "
-                                    + "Give one a cell of its own."));
+                    return Optional.of(
+                            new LookAlike(cell, Say.of("lookAlike.sides", "cell", cell, "part", one.name())));
                 }
             }
         }
@@ -139,7 +136,7 @@ public final class Ledger {
      *
      * @param step it came off with then, {@code afterStep} the same step now
      */
-    public record HiddenPart(String step, String part, String afterStep, String words) {}
+    public record HiddenPart(String step, String part, String afterStep, Say words) {}
 
     /** Nuts, shims and the like that came off with a step before, and are missing from the same step now. */
     public static List<HiddenPart> unseen(List<TeardownStep> now, List<TeardownStep> earlier) {
@@ -159,8 +156,7 @@ public final class Ledger {
                             then.what(),
                             f.kind(),
                             same.get().what(),
-                            "Last time " + f.words() + " came off with \"" + then.what()
-                                    + "\". Is it still in the machine, or has it fallen out?"));
+                            Say.of("unseen.lastTime", "part", f.words(), "step", then.what())));
                 }
             }
         }

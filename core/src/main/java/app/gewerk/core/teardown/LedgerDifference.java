@@ -2,6 +2,7 @@ package app.gewerk.core.teardown;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -18,7 +19,7 @@ public record LedgerDifference(List<Row> rows) {
      * @param theirs number of their step
      * @param differs what differs when both have it; empty when nothing does
      */
-    public record Row(Optional<Integer> mine, Optional<Integer> theirs, List<String> differs) {}
+    public record Row(Optional<Integer> mine, Optional<Integer> theirs, List<Say> differs) {}
 
     /** What to keep of a row. */
     public enum Keep {
@@ -65,21 +66,21 @@ public record LedgerDifference(List<Row> rows) {
         return new LedgerDifference(rows);
     }
 
-    private static List<String> differs(TeardownStep mine, TeardownStep theirs) {
-        List<String> differs = new ArrayList<>();
+    private static List<Say> differs(TeardownStep mine, TeardownStep theirs) {
+        List<Say> differs = new ArrayList<>();
         compare(differs, "what", mine.what(), theirs.what());
         compare(differs, "where", mine.where(), theirs.where());
         compare(differs, "side", mine.side(), theirs.side());
         compare(differs, "tool", mine.tool(), theirs.tool());
-        compare(differs, "came off", String.join(", ", mine.cameOff()), String.join(", ", theirs.cameOff()));
+        compare(differs, "cameOff", String.join(", ", mine.cameOff()), String.join(", ", theirs.cameOff()));
         compare(differs, "dangers", mine.dangers().toString(), theirs.dangers().toString());
         compare(differs, "note", mine.note(), theirs.note());
         return differs;
     }
 
-    private static void compare(List<String> differs, String name, String mine, String theirs) {
+    private static void compare(List<Say> differs, String name, String mine, String theirs) {
         if (!mine.equals(theirs)) {
-            differs.add(name);
+            differs.add(Say.of("differs." + name));
         }
     }
 

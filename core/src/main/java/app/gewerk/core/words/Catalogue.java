@@ -51,6 +51,8 @@ public final class Catalogue {
             new Spoken("failureWays", "failureWay", "words", "way"),
             new Spoken("observations", "observation", "words", "code"),
             new Spoken("checks", "check", "words", "check"),
+            new Spoken("trains", "trainPart", "words", "train", "component"),
+            new Spoken("openings", "trainOpening", "words", "train", "opening"),
             new Spoken("damageCauses", "damageCause", "words", "cause"),
             new Spoken("damageCauses", "damageCausePutRight", "putRight", "cause"));
 

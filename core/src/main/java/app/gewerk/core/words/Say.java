@@ -40,6 +40,18 @@ public record Say(String code, Map<String, Object> values) {
         return of("typed", "text", text);
     }
 
+    /**
+     * What somebody has typed, letter by letter.
+     *
+     * @throws IllegalStateException if nobody has typed it
+     */
+    public String typedText() {
+        if (!code.equals("typed")) {
+            throw new IllegalStateException(code + " was not typed by anybody");
+        }
+        return (String) values.get("text");
+    }
+
     public static Say money(BigDecimal amount, String currency) {
         return of("money", "amount", amount, "currency", currency);
     }

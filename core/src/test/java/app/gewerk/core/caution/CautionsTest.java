@@ -1,5 +1,6 @@
 package app.gewerk.core.caution;
 
+import static app.gewerk.core.words.English.english;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -16,7 +17,7 @@ class CautionsTest {
 
     private String text(String hazard, Operation operation) {
         return cautions.of(hazard.isEmpty() ? Set.of() : Set.of(hazard), EnumSet.of(operation)).stream()
-                .map(Cautions.Caution::text)
+                .map(c -> english(c.text()))
                 .collect(Collectors.joining(" "));
     }
 
@@ -58,7 +59,7 @@ class CautionsTest {
                 .getFirst();
         assertThat(first.referOn()).isTrue();
         assertThat(first.hazard()).isEqualTo(hazard);
-        assertThat(first.text()).hasSizeGreaterThan(80);
+        assertThat(english(first.text())).hasSizeGreaterThan(80);
     }
 
     @Test

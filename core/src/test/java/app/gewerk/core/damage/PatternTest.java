@@ -1,5 +1,6 @@
 package app.gewerk.core.damage;
 
+import static app.gewerk.core.words.English.english;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
@@ -202,11 +203,11 @@ class PatternTest {
     @Test
     void aBandAsWideAsTheMateLeavesTheRestFresh() {
         Pattern.WornBand band = banded(1, 4).band().orElseThrow();
-        assertThat(band.words()).contains("as wide as the mate");
+        assertThat(english(band.words())).contains("as wide as the mate");
         assertThat(band.freshNearMm()).isEqualTo(1);
         assertThat(band.freshFarMm()).isEqualTo(2);
         assertThat(banded(1, 4).causes().getFirst().code()).isEqualTo("narrowMate");
-        assertThat(banded(0, 1.5).band().orElseThrow().words()).contains("narrower than the mate");
+        assertThat(english(banded(0, 1.5).band().orElseThrow().words())).contains("narrower than the mate");
         assertThat(banded(0, 1.5).causes().getFirst().code()).isEqualTo("misplaced");
     }
 
@@ -214,7 +215,8 @@ class PatternTest {
     void aToothNotFoundIsAskedForUntilFoundOrAccepted() {
         List<ToothMark> two = List.of(mark(3, Kind.MISSING), mark(4, Kind.MISSING));
         assertThat(Pattern.read(map(20, two)).fragmentsToFind()).isEqualTo(2);
-        assertThat(Pattern.read(map(20, two)).alsoLook()).anyMatch(l -> l.contains("another mesh"));
+        assertThat(Pattern.read(map(20, two)).alsoLook())
+                .anyMatch(l -> english(l).contains("another mesh"));
         ToothMap sound = map(20, two);
         assertThat(new ToothMap(
                                 "",

@@ -1,10 +1,17 @@
 package app.gewerk.core.diagnosis;
 
+import static app.gewerk.core.words.English.english;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import app.gewerk.core.train.Component;
+import app.gewerk.core.train.Machine;
+import app.gewerk.core.train.Opening;
+import app.gewerk.core.train.PartType;
+import app.gewerk.core.words.Say;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -20,11 +27,17 @@ class DiagnosisTest {
     private static final DiagnosisKnowledge KNOWLEDGE = DiagnosisKnowledge.shipped();
     private static final Machine SMALL = new Machine(
             List.of(
-                    new Component("motor", "motor", "motor", ""),
-                    new Component("pinion", "pinion", "pinion", "cover"),
-                    new Component("wheel", "gear", "wheel", "cover"),
-                    new Component("shaft", "shaft", "shaft", "inner")),
-            List.of(new Opening("cover", "cover", 4, 3, ""), new Opening("inner", "inner plate", 2, 5, "cover")));
+                    part("motor", PartType.MOTOR, ""),
+                    part("pinion", PartType.PINION, "cover"),
+                    part("wheel", PartType.GEAR, "cover"),
+                    part("shaft", PartType.SHAFT, "inner")),
+            List.of(
+                    new Opening("cover", Say.typed("cover"), 4, 3, ""),
+                    new Opening("inner", Say.typed("inner plate"), 2, 5, "cover")));
+
+    private static Component part(String code, PartType type, String behind) {
+        return new Component(code, type, Say.typed(code), behind);
+    }
 
     private static Diagnosis of(Machine machine) {
         return new Diagnosis(KNOWLEDGE, machine, Experience.NONE);
@@ -99,6 +112,21 @@ class DiagnosisTest {
                         .sum();
                 assertThat(posterior.marginal(f)).isCloseTo(marginal, within(1e-9));
                 assertThat(posterior.marginals()[f]).isCloseTo(marginal, within(1e-9));
+            }
+            int[] halves = new int[model.faults().size()];
+            for (int f = 0; f < halves.length; f++) {
+                halves[f] = f % 2;
+            }
+            double[] any = posterior.anyOf(halves, 2);
+            for (int half = 0; half < 2; half++) {
+                long those = half == 0 ? 0x5555_5555L : 0xAAAA_AAAAL;
+                assertThat(any[half])
+                        .isCloseTo(
+                                truth.entrySet().stream()
+                                        .filter(e -> (e.getKey() & those) != 0)
+                                        .mapToDouble(Map.Entry::getValue)
+                                        .sum(),
+                                within(1e-9));
             }
             assertThat(posterior.entropyBits()).isCloseTo(entropy(truth), within(1e-9));
             assertThat(posterior.several())
@@ -269,10 +297,36 @@ class DiagnosisTest {
                 .filter(r -> r.key().equals("wormWheel/splitHub"))
                 .findFirst()
                 .orElseThrow();
-        assertThat(split.speaksFor()).extracting(Diagnosis.Reason::words).anyMatch(w -> w.contains("worm should hold"));
+        assertThat(split.speaksFor())
+                .extracting(Diagnosis.Reason::words)
+                .anyMatch(w -> english(w).contains("worm should hold"));
         assertThat(split.speaksAgainst())
                 .extracting(Diagnosis.Reason::words)
-                .anyMatch(w -> w.startsWith("not:") && w.contains("through to the bore"));
+                .anyMatch(
+                        w -> english(w).startsWith("not: a crack") && english(w).contains("through to the bore"));
+    }
+
+    /** A part that may have failed in two ways at once is not counted twice, and is at least as suspect as each way. */
+    @Test
+    void aPartIsSuspectWhenAnyOfItsFaultsIsThere() {
+        Diagnosis.Standing standing =
+                of(SMALL).standing(Map.of("steadyClick", Answer.SEEN, "jamsBothWays", Answer.SEEN), Set.of());
+        assertThat(standing.parts())
+                .extracting(Diagnosis.Suspect::component)
+                .containsExactly("motor", "pinion", "wheel", "shaft", "other");
+        for (Diagnosis.Suspect part : standing.parts()) {
+            List<Double> ways = standing.faults().stream()
+                    .filter(f -> f.component().equals(part.component()))
+                    .map(Diagnosis.Ranked::probability)
+                    .toList();
+            double sum = ways.stream().mapToDouble(w -> w).sum();
+            assertThat(part.probability())
+                    .isGreaterThanOrEqualTo(Collections.max(ways) - 1e-12)
+                    .isLessThanOrEqualTo(sum + 1e-12);
+            if (part.component().equals("wheel")) {
+                assertThat(part.probability()).as("two of its ways at once").isLessThan(sum - 1e-3);
+            }
+        }
     }
 
     /** The odds without an answer, times what the answer is said to have done, are the odds with it. */
@@ -284,7 +338,7 @@ class DiagnosisTest {
         double before = probability(diagnosis, without, "pinion/splitPinion");
         double after = probability(diagnosis, with, "pinion/splitPinion");
         Diagnosis.Reason reason = diagnosis.standing(with, Set.of()).faults().getFirst().speaksFor().stream()
-                .filter(r -> r.words().contains("jams"))
+                .filter(r -> english(r.words()).contains("jams"))
                 .findFirst()
                 .orElseThrow();
         assertThat(reason.times()).isCloseTo(after / (1 - after) / (before / (1 - before)), within(1e-9));
@@ -314,7 +368,7 @@ class DiagnosisTest {
                 .question(answers, Set.of("cover", "gearCase"), "outputShaft/wornBearing")
                 .orElseThrow();
         assertThat(question.likelier()).isEqualTo("outputGear/wornFlanks");
-        assertThat(question.words()).contains("right beside it");
+        assertThat(english(question.words())).contains(", right beside it, is likelier");
         assertThat(question.lookFirst()).isPresent();
         assertThat(diagnosis.question(answers, Set.of(), "outputGear/wornFlanks"))
                 .isEmpty();
@@ -364,7 +418,7 @@ class DiagnosisTest {
                 .hasMessageContaining("smellsOfLemon");
         assertThatThrownBy(() -> diagnosis.whatElse(Map.of(), List.of("motor/lazy")))
                 .hasMessageContaining("motor/lazy");
-        assertThatThrownBy(() -> new Machine(List.of(new Component("a", "gear", "a", "lid")), List.of()))
+        assertThatThrownBy(() -> new Machine(List.of(part("a", PartType.GEAR, "lid")), List.of()))
                 .hasMessageContaining("lies behind \"lid\"");
     }
 }

@@ -1,6 +1,9 @@
 package app.gewerk.core.diagnosis;
 
 import app.gewerk.core.Knowledge;
+import app.gewerk.core.train.Component;
+import app.gewerk.core.train.Machine;
+import app.gewerk.core.train.Opening;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.io.UncheckedIOException;

@@ -1,5 +1,6 @@
 package app.gewerk.core.making;
 
+import static app.gewerk.core.words.English.english;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
@@ -66,7 +67,7 @@ class BlankTest {
                 new Bore.Splined(6, 5, 6, 0.5, false),
                 new Bore.Splined(40, 5, 5.4, 0.4, true))) {
             Polygon hole = polygon(bore.outline(0.001));
-            assertThat(hole.isValid()).as(bore.words()).isTrue();
+            assertThat(hole.isValid()).as(english(bore.words())).isTrue();
             assertThat(hole.getArea()).isBetween(Math.PI * 6.2, Math.PI * 10.2);
             assertThat(hole.getEnvelopeInternal().getMaxY()).isLessThanOrEqualTo(bore.reachMm() + 1e-9);
         }

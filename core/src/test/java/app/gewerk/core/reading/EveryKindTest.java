@@ -1,5 +1,6 @@
 package app.gewerk.core.reading;
 
+import static app.gewerk.core.words.English.english;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
@@ -221,7 +222,7 @@ class EveryKindTest {
         assertThat(answer.outliers()).anySatisfy(o -> {
             assertThat(o.what()).isEmpty();
             assertThat(o.expected()).isEqualTo(24);
-            assertThat(o.likelySlip()).contains("count the teeth again");
+            assertThat(english(o.likelySlip())).contains("count the teeth again");
         });
     }
 
@@ -235,7 +236,8 @@ class EveryKindTest {
                 Reading.caliper(new SpanOver(3), span20(1, 9, 3)),
                 Reading.caliper(new RootDiameter(), 6.5 * Math.cos(Math.PI / 18)));
         assertThat(answer.best().module()).isCloseTo(1, within(0.02));
-        assertThat(answer.outliers()).anySatisfy(o -> assertThat(o.likelySlip()).contains("without correcting it"));
+        assertThat(answer.outliers())
+                .anySatisfy(o -> assertThat(english(o.likelySlip())).contains("without correcting it"));
     }
 
     @Test
@@ -252,7 +254,7 @@ class EveryKindTest {
         assertThat(answer.twins()).first().satisfies(t -> {
             assertThat(t.candidate()).isEqualTo(1);
             assertThat(t.partedBy()).isEmpty();
-            assertThat(t.words()).contains("nothing more on this gear").contains("centre distance");
+            assertThat(english(t.words())).contains("nothing more on this gear").contains("centre distance");
         });
     }
 

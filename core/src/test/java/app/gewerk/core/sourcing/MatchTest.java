@@ -1,5 +1,6 @@
 package app.gewerk.core.sourcing;
 
+import static app.gewerk.core.words.English.english;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.gewerk.core.gear.BasicRack;
@@ -42,17 +43,18 @@ class MatchTest {
         Match match = match(offer(Pitch.ofModule(0.5), 24, 20, 2.0, 5.5));
         assertThat(match.differences())
                 .extracting(Match.Difference::words)
-                .anySatisfy(w -> assertThat(w).startsWith("bore 2, yours 1.9:").contains("bush"))
-                .anySatisfy(w -> assertThat(w).startsWith("1.5 mm wider"));
+                .anySatisfy(w ->
+                        assertThat(english(w)).startsWith("bore 2, yours 1.9:").contains("bush"))
+                .anySatisfy(w -> assertThat(english(w)).startsWith("1.5 mm wider"));
     }
 
     @Test
     void aSmallerBoreIsReamedAndAMuchNarrowerGearIsARisk() {
         Match match = match(offer(Pitch.ofModule(0.5), 24, 20, 1.8, 2));
         assertThat(match.differences())
-                .anySatisfy(d -> assertThat(d.words()).contains("ream"))
+                .anySatisfy(d -> assertThat(english(d.words())).contains("ream"))
                 .anySatisfy(d -> {
-                    assertThat(d.words()).startsWith("2.0 mm narrower").contains("50 %");
+                    assertThat(english(d.words())).startsWith("2.0 mm narrower").contains("50 %");
                     assertThat(d.weight()).isEqualTo(Match.Weight.RISK);
                 });
     }
@@ -71,7 +73,7 @@ class MatchTest {
         Match match =
                 Match.of(need, offer(Pitch.ofDiametralPitch(64), 24, 20, 2, 4)).orElseThrow();
         assertThat(match.differences()).singleElement().satisfies(d -> {
-            assertThat(d.words()).contains("64 pitch").contains("0.8 % finer");
+            assertThat(english(d.words())).contains("64 pitch").contains("0.8 % finer");
             assertThat(d.weight()).isEqualTo(Match.Weight.RISK);
         });
         assertThat(match.fit()).isLessThan(0.5);

@@ -1,9 +1,11 @@
 package app.gewerk.core.teardown;
 
+import static app.gewerk.core.words.English.english;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.gewerk.core.teardown.LedgerDifference.Keep;
+import app.gewerk.core.words.Say;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -104,13 +106,14 @@ class LedgerTest {
         List<TeardownStep> earlier = ledger("lid off, 4 M3x12 pan, 2 captive nuts M3", "shaft out, 1 shim 0.2 mm");
         assertThat(Ledger.unseen(ledger("lid off, 4 M3x12 pan"), earlier))
                 .singleElement()
-                .satisfies(
-                        h -> assertThat(h.words()).contains("2 M3 captive nut").contains("fallen out"));
+                .satisfies(h -> assertThat(english(h.words()))
+                        .contains("2 M3 captive nut")
+                        .contains("fallen out"));
         assertThat(Ledger.unseen(ledger("lid off, 4 M3x12 pan, 2 captive nuts M3 A2"), earlier))
                 .isEmpty();
         assertThat(Ledger.unseen(ledger("lid off, 2 captive nuts", "drive shaft out"), earlier))
                 .singleElement()
-                .satisfies(h -> assertThat(h.words()).contains("shim"));
+                .satisfies(h -> assertThat(english(h.words())).contains("shim"));
     }
 
     @Test
@@ -129,7 +132,7 @@ class LedgerTest {
         List<LedgerDifference.Row> rows = LedgerDifference.of(MINE, THEIRS).rows();
         assertThat(rows)
                 .containsExactly(
-                        new LedgerDifference.Row(Optional.of(0), Optional.of(0), List.of("came off")),
+                        new LedgerDifference.Row(Optional.of(0), Optional.of(0), List.of(Say.of("differs.cameOff"))),
                         new LedgerDifference.Row(Optional.of(1), Optional.empty(), List.of()),
                         new LedgerDifference.Row(Optional.of(2), Optional.of(1), List.of()),
                         new LedgerDifference.Row(Optional.empty(), Optional.of(2), List.of()));

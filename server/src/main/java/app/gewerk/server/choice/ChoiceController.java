@@ -2,6 +2,7 @@ package app.gewerk.server.choice;
 
 import app.gewerk.core.AtMost;
 import app.gewerk.core.job.Way;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.shop.Here;
 import java.util.Arrays;
@@ -27,7 +28,7 @@ class ChoiceController {
 
     record Decide(int version, Way way, @AtMost(5000) String reason, ChoiceService.@Nullable OrderRequest order) {}
 
-    record WayView(Way way, String words, String leadsTo) {}
+    record WayView(Way way, Say words, Say leadsTo) {}
 
     @GetMapping("/ways")
     List<WayView> ways() {

@@ -44,7 +44,7 @@ public class ChoiceService {
 
     public record Decision(
             Way way,
-            String wayWords,
+            Say wayWords,
             String reason,
             Optional<Purchasing.Order> order,
             String decidedBy,

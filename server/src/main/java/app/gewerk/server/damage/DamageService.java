@@ -2,9 +2,9 @@ package app.gewerk.server.damage;
 
 import app.gewerk.core.damage.Pattern;
 import app.gewerk.core.damage.ToothMap;
-import app.gewerk.core.diagnosis.Component;
-import app.gewerk.core.diagnosis.Machine;
 import app.gewerk.core.job.Step;
+import app.gewerk.core.train.Component;
+import app.gewerk.core.train.Machine;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.device.DeviceService;
 import app.gewerk.server.http.Stale;
@@ -47,7 +47,7 @@ public class DamageService {
      * @param mates what runs with this gear in the machine
      * @param sisters gears of the same sort: same age, same plastic, same press fit
      */
-    public record MapReading(Pattern.Reading pattern, List<String> mates, List<String> sisters) {}
+    public record MapReading(Pattern.Reading pattern, List<Say> mates, List<Say> sisters) {}
 
     @Transactional(readOnly = true)
     public Mapped mapped(Here here, long jobId) {
@@ -57,7 +57,7 @@ public class DamageService {
                 saved.map(DamageStore.Saved::version).orElse(0),
                 saved.map(DamageStore.Saved::map),
                 saved.map(s -> reading(machine, s.map())),
-                machine.components().stream().filter(machine::toothed).toList());
+                machine.components().stream().filter(c -> c.type().toothed()).toList());
     }
 
     private Machine machine(Here here, long jobId) {

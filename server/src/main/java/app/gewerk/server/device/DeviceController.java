@@ -1,7 +1,8 @@
 package app.gewerk.server.device;
 
 import app.gewerk.core.diagnosis.DiagnosisKnowledge;
-import app.gewerk.core.diagnosis.Machine;
+import app.gewerk.core.train.Machine;
+import app.gewerk.core.train.PartType;
 import app.gewerk.server.shop.Here;
 import java.util.List;
 import java.util.Optional;
@@ -33,7 +34,7 @@ class DeviceController {
 
     /** Types of part a machine's own train is described with. */
     @GetMapping("/part-types")
-    List<String> partTypes() {
+    List<PartType> partTypes() {
         return DiagnosisKnowledge.shipped().partTypes();
     }
 

@@ -4,9 +4,9 @@ import app.gewerk.core.caution.Cautions;
 import app.gewerk.core.diagnosis.Diagnosis;
 import app.gewerk.core.diagnosis.DiagnosisKnowledge;
 import app.gewerk.core.diagnosis.Experience;
-import app.gewerk.core.diagnosis.Machine;
 import app.gewerk.core.intake.Estimate;
 import app.gewerk.core.teardown.TeardownStep;
+import app.gewerk.core.train.Machine;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.NotFound;
@@ -62,7 +62,7 @@ public class DeviceService {
     /** @param times of the closed jobs in which a culprit was stated */
     public record KnownCulprit(String fault, Say words, int times) {}
 
-    public record KnownCure(String way, String words, int times) {}
+    public record KnownCure(String way, Say words, int times) {}
 
     /** What was bought last for a machine of a model. */
     public record LastPart(

@@ -18,11 +18,11 @@ import static org.jooq.impl.DSL.noCondition;
 import static org.jooq.impl.DSL.sum;
 
 import app.gewerk.core.Wire;
-import app.gewerk.core.diagnosis.Machine;
 import app.gewerk.core.intake.Estimate;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Way;
 import app.gewerk.core.teardown.TeardownStep;
+import app.gewerk.core.train.Machine;
 import app.gewerk.server.device.DeviceService.KnownCulprit;
 import app.gewerk.server.device.DeviceService.KnownCure;
 import app.gewerk.server.device.DeviceService.KnownMachine;

@@ -3,9 +3,12 @@ package app.gewerk.server.device;
 import static app.gewerk.server.shop.StoredJson.list;
 import static app.gewerk.server.shop.StoredJson.text;
 
-import app.gewerk.core.diagnosis.Component;
-import app.gewerk.core.diagnosis.Machine;
-import app.gewerk.core.diagnosis.Opening;
+import app.gewerk.core.Wire;
+import app.gewerk.core.train.Component;
+import app.gewerk.core.train.Machine;
+import app.gewerk.core.train.Opening;
+import app.gewerk.core.train.PartType;
+import app.gewerk.core.words.Say;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -32,20 +35,22 @@ record StoredMachine(
         return new StoredMachine(
                 1,
                 machine.components().stream()
-                        .map(c -> new Part(c.code(), c.type(), c.words(), c.behind()))
+                        .map(c -> new Part(
+                                c.code(), Wire.word(c.type()), c.words().typedText(), c.behind()))
                         .toList(),
                 machine.openings().stream()
-                        .map(o -> new Off(o.code(), o.words(), o.parts(), o.minutes(), o.after()))
+                        .map(o -> new Off(o.code(), o.words().typedText(), o.parts(), o.minutes(), o.after()))
                         .toList());
     }
 
     Machine machine() {
         return new Machine(
                 list(components).stream()
-                        .map(c -> new Component(c.code, c.type, text(c.words), text(c.behind)))
+                        .map(c -> new Component(
+                                c.code, PartType.ofWord(c.type), Say.typed(text(c.words)), text(c.behind)))
                         .toList(),
                 list(openings).stream()
-                        .map(o -> new Opening(o.code, text(o.words), o.parts, o.minutes, text(o.after)))
+                        .map(o -> new Opening(o.code, Say.typed(text(o.words)), o.parts, o.minutes, text(o.after)))
                         .toList());
     }
 }

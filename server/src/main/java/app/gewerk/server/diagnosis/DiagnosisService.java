@@ -4,10 +4,10 @@ import app.gewerk.core.diagnosis.Answer;
 import app.gewerk.core.diagnosis.Diagnosis;
 import app.gewerk.core.diagnosis.DiagnosisKnowledge;
 import app.gewerk.core.diagnosis.Experience;
-import app.gewerk.core.diagnosis.Machine;
 import app.gewerk.core.diagnosis.Rhythm;
 import app.gewerk.core.diagnosis.Task;
 import app.gewerk.core.job.Step;
+import app.gewerk.core.train.Machine;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.device.DeviceService;
@@ -171,7 +171,7 @@ public class DiagnosisService {
                         "told",
                         told,
                         "fault",
-                        diagnosis.said(first.key()),
+                        first.words(),
                         "percent",
                         Math.round(100 * first.probability())),
                 "",
@@ -201,7 +201,7 @@ public class DiagnosisService {
                 .filter(f -> f.key().equals(fault))
                 .findFirst()
                 .orElseThrow(() -> Refused.at("fault", "culprit.pick"))
-                .said();
+                .words();
         Optional<Diagnosis.Question> doubt = question(here, job, diagnosis, fault);
         if (doubt.isPresent() && why.isBlank()) {
             throw Refused.at("why", "culprit.why", "doubt", doubt.get().words());

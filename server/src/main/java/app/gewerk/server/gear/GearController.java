@@ -6,6 +6,7 @@ import app.gewerk.core.gear.GearPair;
 import app.gewerk.core.gear.Pins;
 import app.gewerk.core.gear.Span;
 import app.gewerk.core.gear.ToothForm;
+import app.gewerk.core.words.Say;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.ExampleObject;
 import java.util.List;
@@ -23,7 +24,7 @@ import org.springframework.web.bind.annotation.RestController;
 class GearController {
 
     /** @param why why it cannot be measured */
-    record SpanLine(int overTeeth, double mm, boolean measurable, double touchesAtMm, Optional<String> why) {}
+    record SpanLine(int overTeeth, double mm, boolean measurable, double touchesAtMm, Optional<Say> why) {}
 
     /** @param pinCentreMm diameter of the circle on which the pins' centres lie */
     record Geometry(
@@ -63,7 +64,7 @@ class GearController {
             double secondFreeAngleDeg,
             double clearanceFirstTipMm,
             double clearanceSecondTipMm,
-            List<String> interferences) {}
+            List<Say> interferences) {}
 
     @PostMapping("/geometry")
     Geometry geometry(
@@ -114,7 +115,7 @@ class GearController {
     }
 
     private static SpanLine span(CylindricalGear gear, int k, double faceWidthMm) {
-        Optional<String> why = Span.whyNot(gear, k, faceWidthMm);
+        Optional<Say> why = Span.whyNot(gear, k, faceWidthMm);
         return new SpanLine(k, Span.spanMm(gear, k), why.isEmpty(), Span.contactDiameterMm(gear, k), why);
     }
 

@@ -2,6 +2,7 @@ package app.gewerk.server.http;
 
 import app.gewerk.core.AtMost;
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import com.fasterxml.jackson.annotation.JsonSetter;
 import com.fasterxml.jackson.annotation.Nulls;
 import java.io.ByteArrayOutputStream;
@@ -73,6 +74,7 @@ public class ArrivingJson implements WebMvcConfigurer {
     public static JsonMapper strict(JsonMapper mapper) {
         SimpleModule rules = new SimpleModule("what arrives");
         rules.addDeserializer(String.class, new ArrivingText(AtMost.LETTERS));
+        rules.addDeserializer(Say.class, new ArrivingTyped(AtMost.LETTERS));
         rules.addDeserializer(Double.class, new ArrivingNumber());
         rules.addDeserializer(Double.TYPE, new ArrivingNumber());
         rules.addDeserializer(BigDecimal.class, new ArrivingAmount());
@@ -155,6 +157,26 @@ public class ArrivingJson implements WebMvcConfigurer {
                 throw DatabindException.from(parser, "", new Refused("arriving.tooLong", "most", most));
             }
             return text;
+        }
+    }
+
+    /** Words that somebody typed where Gewerk may have words of its own. */
+    private static final class ArrivingTyped extends StdDeserializer<Say> {
+        private final ArrivingText text;
+
+        ArrivingTyped(int most) {
+            super(Say.class);
+            text = new ArrivingText(most);
+        }
+
+        @Override
+        public ValueDeserializer<?> createContextual(DeserializationContext context, @Nullable BeanProperty property) {
+            return new ArrivingTyped(limit(property, AtMost.LETTERS));
+        }
+
+        @Override
+        public Say deserialize(JsonParser parser, DeserializationContext context) {
+            return Say.typed(text.deserialize(parser, context));
         }
     }
 

@@ -20,8 +20,13 @@ public class Words {
         SpringDocUtils.getConfig().replaceWithSchema(Say.class, new StringSchema());
     }
 
+    /** The language of whoever asked. */
+    public static Catalogue inUse() {
+        return Catalogue.of(LocaleContextHolder.getLocale().getLanguage());
+    }
+
     public static String of(Say say) {
-        return Catalogue.of(LocaleContextHolder.getLocale().getLanguage()).words(say);
+        return inUse().words(say);
     }
 
     @Bean

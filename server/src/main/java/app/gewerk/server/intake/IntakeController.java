@@ -5,6 +5,7 @@ import app.gewerk.core.caution.Operation;
 import app.gewerk.core.intake.ElectricalCheck;
 import app.gewerk.core.intake.SerialRule;
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.shop.Here;
 import jakarta.servlet.http.HttpServletRequest;
@@ -42,7 +43,7 @@ class IntakeController {
     }
 
     /** Something about to be done that belongs to no step. */
-    record SaidOperation(Operation code, String words) {}
+    record SaidOperation(Operation code, Say words) {}
 
     record Choices(List<Cautions.Kind> kinds, List<Cautions.Hazard> hazards, List<SaidOperation> operations) {}
 

@@ -2,9 +2,11 @@ package app.gewerk.server.intake;
 
 import app.gewerk.core.intake.Estimate;
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
+import app.gewerk.server.http.Words;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
-import app.gewerk.server.making.PdfPage;
+import app.gewerk.server.paper.PdfPage;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopService;
 import com.google.zxing.BarcodeFormat;
@@ -13,6 +15,7 @@ import com.google.zxing.WriterException;
 import com.google.zxing.common.BitMatrix;
 import com.google.zxing.qrcode.QRCodeWriter;
 import com.google.zxing.qrcode.decoder.ErrorCorrectionLevel;
+import java.math.BigDecimal;
 import java.util.Locale;
 import java.util.Map;
 import org.springframework.stereotype.Service;
@@ -41,8 +44,11 @@ class IntakePapers {
         double margin = a6 ? 8 : 3;
         double code = a6 ? 42 : 26;
         float size = a6 ? 12 : 8;
-        try (PdfPage page =
-                new PdfPage("Tray " + job.trayNumber(), width, a6 ? A6_HEIGHT_MM : ROLL_LENGTH_MM, margin)) {
+        try (PdfPage page = new PdfPage(
+                Words.of(Say.of("paper.tray", "tray", job.trayNumber())),
+                width,
+                a6 ? A6_HEIGHT_MM : ROLL_LENGTH_MM,
+                margin)) {
             double inner = width - 2 * margin;
             String tray = String.format(Locale.ROOT, "%02d", job.trayNumber());
             page.textWithin(tray, a6 ? 72 : 46, margin, a6 ? 30 : 18, inner - code, 1);
@@ -50,17 +56,21 @@ class IntakePapers {
             double y = margin + code + (a6 ? 8 : 5);
             page.textWithin(job.maker() + " " + job.model(), size * 1.25f, margin, y, inner, 2);
             y += size * 1.25 * 0.95 + 1;
-            page.textWithin(job.serial().isEmpty() ? "" : "Serial " + job.serial(), size, margin, y, inner, 1);
+            if (!job.serial().isEmpty()) {
+                page.textWithin(Say.of("paper.serial", "value", job.serial()), size, margin, y, inner, 1);
+            }
             y += size * 0.5;
             page.textWithin((job.ownerName() + "  " + job.ownerPhone()).strip(), size, margin, y, inner, 1);
             y += size * 0.5;
-            String promised = job.promisedOn().map(d -> "Promised " + d).orElse("No day promised");
+            Say promised = job.promisedOn()
+                    .map(d -> Say.of("paper.promised", "value", d.toString()))
+                    .orElse(Say.of("paper.noDay"));
             page.textWithin(promised, size, margin, y, inner, 1);
             y += size * 0.6;
             page.textWithin("\u201C" + job.complaint().strip() + "\u201D", size, margin, y, inner, a6 ? 6 : 4);
             y += size * 0.45 * (a6 ? 6 : 4) + 1.5;
             if (!job.cameWith().isEmpty()) {
-                page.textWithin("Came with: " + job.cameWith(), size, margin, y, inner, 2);
+                page.textWithin(Say.of("paper.cameWith", "value", job.cameWith()), size, margin, y, inner, 2);
             }
             return page.bytes();
         }
@@ -99,53 +109,64 @@ class IntakePapers {
         Job job = jobs.job(here, jobId);
         IntakeService.AtTheCounter known = intake.known(here, jobId);
         Estimate estimate = known.estimate();
-        String money = " " + known.currency();
-        String title = "Estimate: " + job.maker() + " " + job.model();
-        try (PdfPage page = new PdfPage(title)) {
+        Say title = Say.of("paper.estimate", "machine", job.maker() + " " + job.model());
+        try (PdfPage page = new PdfPage(Words.of(title))) {
             page.heading(shop.shop(here).name());
             page.heading(title);
-            page.line("Tray " + job.trayNumber() + ", " + shop.today(here)
-                    + (job.ownerName().isEmpty() ? "" : ", for " + job.ownerName()));
+            page.line(Say.of(
+                    job.ownerName().isEmpty() ? "paper.trayToday" : "paper.trayTodayFor",
+                    "tray",
+                    job.trayNumber(),
+                    "day",
+                    shop.today(here).toString(),
+                    "owner",
+                    job.ownerName()));
             page.space(3);
-            page.line("You told us:");
+            page.line(Say.of("paper.youTold"));
             page.line(job.complaint());
-            page.heading("What we expect");
-            page.line("Most likely " + estimate.likely() + money + "; about half of such repairs come to between "
-                    + estimate.low() + " and " + estimate.high() + money + ".");
-            page.line(String.format(
-                    Locale.ROOT,
-                    "Bench time %.0f to %.0f minutes at %s%s an hour; parts, landed, %.2f to %.2f%s.",
-                    estimate.minutes().low(),
-                    estimate.minutes().high(),
-                    shop.terms(here).terms().hourlyRate(),
-                    money,
+            page.heading(Say.of("paper.weExpect"));
+            page.line(Say.of(
+                    "paper.likely",
+                    "likely",
+                    Say.money(estimate.likely(), known.currency()),
+                    "low",
+                    estimate.low().toString(),
+                    "high",
+                    Say.money(estimate.high(), known.currency())));
+            page.line(Say.of(
+                    "paper.minutesAndParts",
+                    "from",
+                    Math.round(estimate.minutes().low()),
+                    "to",
+                    Math.round(estimate.minutes().high()),
+                    "rate",
+                    Say.money(shop.terms(here).terms().hourlyRate(), known.currency()),
+                    "low",
                     estimate.parts().low(),
-                    estimate.parts().high(),
-                    money));
+                    "high",
+                    Say.money(BigDecimal.valueOf(estimate.parts().high()), known.currency())));
             page.line(
                     switch (estimate.basis()) {
-                        case MODEL -> "From " + estimate.jobs() + " repairs of this model here.";
-                        case KIND -> "From " + estimate.jobs() + " repairs of machines of this kind here.";
-                        case GENERAL -> "We have not repaired one like it often enough: this is a general range.";
+                        case MODEL -> Say.of("paper.fromModel", "jobs", estimate.jobs());
+                        case KIND -> Say.of("paper.fromKind", "jobs", estimate.jobs());
+                        case GENERAL -> Say.of("paper.fromGeneral");
                     });
             estimate.shareOfNew()
-                    .ifPresent(share -> page.line(String.format(
-                            Locale.ROOT,
-                            "A new one costs %s%s; the repair is about %.0f %% of that: %s.",
-                            job.newPrice().orElseThrow(),
-                            money,
-                            100 * share,
+                    .ifPresent(share -> page.line(Say.of(
+                            "paper.shareOfNew",
+                            "price",
+                            Say.money(job.newPrice().orElseThrow(), known.currency()),
+                            "percent",
+                            Math.round(100 * share),
+                            "why",
                             estimate.why())));
             page.space(4);
-            page.line("An estimate, not an offer: what is found inside decides. We ask before going beyond "
-                    + job.ownerWord()
-                            .flatMap(JobService.OwnerWord::limit)
-                            .map(l -> l + money)
-                            .orElse("the upper figure")
-                    + ".");
+            page.line(job.ownerWord()
+                    .flatMap(JobService.OwnerWord::limit)
+                    .map(l -> Say.of("paper.notBeyond", "limit", Say.money(l, known.currency())))
+                    .orElse(Say.of("paper.notBeyondUpper")));
             page.space(14);
-            page.line("Agreed up to  ______________" + money
-                    + "        Date  ______________        Signature  ____________________");
+            page.line(Say.of("paper.agreed", "currency", known.currency()));
             return page.bytes();
         }
     }

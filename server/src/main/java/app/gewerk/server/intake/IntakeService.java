@@ -13,6 +13,7 @@ import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.device.DeviceService;
 import app.gewerk.server.http.NotFound;
+import app.gewerk.server.http.Words;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.job.JobService.NewJob;
@@ -92,8 +93,8 @@ public class IntakeService {
             String hazard,
             Operation operation,
             Optional<Step> step,
-            String words,
-            String text,
+            Say words,
+            Say text,
             boolean referOn,
             Optional<String> tickedBy,
             Optional<OffsetDateTime> tickedAt) {}
@@ -151,7 +152,8 @@ public class IntakeService {
                 intake.kind(),
                 maker,
                 model,
-                maker + " " + model + ", " + cautions.kind(intake.kind()).words(),
+                maker + " " + model + ", "
+                        + Words.of(cautions.kind(intake.kind()).words()),
                 tidy(intake.serial()),
                 tidy(intake.era()),
                 tidy(intake.ownerName()),

@@ -116,7 +116,7 @@ public class JobService {
             Optional<Step> nextStep) {}
 
     /** @param count how many stand there; not counted for those put away, of which only the last are shown */
-    public record Shelf(Place place, String words, Optional<Integer> count, List<Tray> trays) {}
+    public record Shelf(Place place, Say words, Optional<Integer> count, List<Tray> trays) {}
 
     public record JournalEntry(OffsetDateTime at, String person, Step step, Say what, String why) {}
 

@@ -8,8 +8,9 @@ import app.gewerk.core.making.Bore;
 import app.gewerk.core.making.GearSvg;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
+import app.gewerk.server.http.Words;
+import app.gewerk.server.paper.PdfPage;
 import java.util.List;
-import java.util.Locale;
 
 /** A gear on one A4 page at true size, with a 50 mm ruler to check the printer by. */
 final class GearSheet {
@@ -19,26 +20,28 @@ final class GearSheet {
     private GearSheet() {}
 
     private static final int MOST_CANDIDATES = 9;
-    private static final String HOW_TO_PRINT =
-            "Print at 100 %, not \"fit to page\". The ruler below must measure 50 mm; then the gears are true too.";
+    private static final Say HOW_TO_PRINT = Say.of("sheet.howToPrint", "ruler", CHECK_RULER_MM);
 
     /** A gear and what it is called. */
     record Named(CylindricalGear gear, String name) {}
 
     /** @throws Refused if the gear does not fit on the page, or its bore leaves no wall */
-    static byte[] pdf(CylindricalGear gear, Blank blank, String title, String words) {
+    static byte[] pdf(CylindricalGear gear, Blank blank, String title, Say words) {
         List<Blank.Loop> loops = blank.loops(gear, GearSvg.CHORD_TOLERANCE_MM);
         requireFits(gear, LARGEST_MM, "takeSvg");
         try (PdfPage page = new PdfPage(title)) {
             page.heading(title);
             page.line(words);
-            page.line(String.format(
-                    Locale.ROOT,
-                    "tip %.3f mm, reference %.3f mm, root %.3f mm%s",
+            page.line(Say.of(
+                    blank.bore().isPresent() ? "sheet.diametersAndBore" : "sheet.diameters",
+                    "tip",
                     gear.tipDiameterMm(),
+                    "reference",
                     gear.referenceDiameterMm(),
+                    "root",
                     gear.rootDiameterMm(),
-                    blank.bore().map(b -> ", bore " + b.words()).orElse("")));
+                    "bore",
+                    blank.bore().map(Bore::words).orElse(Say.typed(""))));
             page.line(HOW_TO_PRINT);
             double centreY = 65 + LARGEST_MM / 2;
             loops.forEach(loop -> draw(page, loop.points(), PdfPage.WIDTH_MM / 2, centreY));
@@ -66,7 +69,7 @@ final class GearSheet {
         gears.forEach(g -> requireFits(g.gear, room, "fewer"));
         try (PdfPage page = new PdfPage(title)) {
             page.heading(title);
-            page.line("Lay the real gear on each drawing: teeth and spaces must match all round.");
+            page.line(Say.of("sheet.layOn"));
             page.line(HOW_TO_PRINT);
             for (int i = 0; i < gears.size(); i++) {
                 double x = PdfPage.MARGIN_MM + (i % columns + 0.5) * width;
@@ -129,6 +132,6 @@ final class GearSheet {
         for (int mm = 0; mm <= CHECK_RULER_MM; mm += 10) {
             page.text(String.valueOf(mm), 8, xMm + mm - 1, yMm - 4);
         }
-        page.text("check ruler, 50 mm", 8, xMm + CHECK_RULER_MM + 4, yMm);
+        page.text(Words.of(Say.of("sheet.ruler", "ruler", CHECK_RULER_MM)), 8, xMm + CHECK_RULER_MM + 4, yMm);
     }
 }

@@ -14,7 +14,9 @@ import app.gewerk.core.reading.LengthEntry;
 import app.gewerk.core.reading.Marks;
 import app.gewerk.core.reading.Reading;
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.gear.GearSpec;
+import app.gewerk.server.http.Words;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.reading.ReadingEntry;
 import app.gewerk.server.reading.ReadingService;
@@ -58,7 +60,7 @@ class MakingController {
             @Nullable List<ReadingEntry> readings) {}
 
     record MarkView(
-            String words,
+            Say words,
             double readingMm,
             double fromX,
             double fromY,
@@ -281,8 +283,13 @@ class MakingController {
     }
 
     private static String title(JobService.Job job, ReadingService.Wanted wanted) {
-        return "Tray " + job.trayNumber() + ": " + job.maker() + " " + job.model()
-                + (wanted.name().isEmpty() ? "" : ", " + wanted.name());
+        String machine = job.maker() + " " + job.model();
+        return Words.of(Say.of(
+                "paper.job",
+                "tray",
+                job.trayNumber(),
+                "machine",
+                wanted.name().isEmpty() ? machine : machine + ", " + wanted.name()));
     }
 
     private static String fileName(JobService.Job job) {
@@ -308,7 +315,7 @@ class MakingController {
     }
 
     private static String title(@Nullable String title) {
-        return title == null || title.isBlank() ? "Gear" : title.strip();
+        return title == null || title.isBlank() ? Words.of(Say.of("sheet.title")) : title.strip();
     }
 
     private static ResponseEntity<byte[]> svg(CylindricalGear gear, Blank blank, String title, String name) {
@@ -317,17 +324,18 @@ class MakingController {
     }
 
     private static ResponseEntity<byte[]> pdf(CylindricalGear gear, Blank blank, String title, String name) {
-        String words = String.format(
-                java.util.Locale.ROOT,
-                "%smodule %.4f, %d teeth, %s°, profile shift %+.3f%s",
-                gear.internal() ? "ring, " : "",
+        Say size = Say.of(
+                gear.internal() ? "sheet.ring" : "sheet.gear",
+                "module",
                 gear.normalModule(),
+                "teeth",
                 gear.toothCount(),
+                "angle",
                 gear.rack().pressureAngleDeg(),
-                gear.profileShiftCoefficient(),
-                gear.helixAngleDeg() == 0
-                        ? ""
-                        : String.format(java.util.Locale.ROOT, ", helix angle %.2f°", gear.helixAngleDeg()));
+                "shift",
+                gear.profileShiftCoefficient());
+        Say words =
+                gear.helixAngleDeg() == 0 ? size : Say.of("sheet.helical", "gear", size, "angle", gear.helixAngleDeg());
         return file(GearSheet.pdf(gear, blank, title, words), name + ".pdf", MediaType.APPLICATION_PDF);
     }
 

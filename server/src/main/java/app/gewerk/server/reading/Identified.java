@@ -34,12 +34,7 @@ public record Identified(
 
     /** @param sigmas how far the reading is from what this gear would show, in standard deviations */
     public record ResidualView(
-            ReadingKind what,
-            Optional<Double> parameter,
-            String words,
-            boolean ofMate,
-            double expected,
-            double sigmas) {}
+            ReadingKind what, Optional<Double> parameter, Say words, boolean ofMate, double expected, double sigmas) {}
 
     /**
      * @param toothCount of a worm its starts; 0 of a rack
@@ -48,7 +43,7 @@ public record Identified(
      * @param angleUncertaintyDeg of whichever angle this kind has
      */
     public record CandidateView(
-            String name,
+            Say name,
             GearKind kind,
             PitchView pitch,
             boolean standard,
@@ -70,14 +65,14 @@ public record Identified(
             Optional<GearSpec> gear,
             List<ResidualView> residuals) {}
 
-    public record ExpectationView(String candidate, double expected) {}
+    public record ExpectationView(Say candidate, double expected) {}
 
     /** @param again whether it was read before and looks like a slip */
     public record NextReadingView(
             ReadingKind what,
             Optional<Double> parameter,
-            String words,
-            String how,
+            Say words,
+            Say how,
             boolean again,
             String unit,
             double informationBits,
@@ -89,21 +84,21 @@ public record Identified(
             Optional<ReadingKind> what,
             Optional<Double> parameter,
             boolean ofMate,
-            String words,
+            Say words,
             double read,
             double expected,
             String unit,
             double probability,
-            String likelySlip) {}
+            Say likelySlip) {}
 
     /** @param candidate number in the list of candidates, from 0, of one that these readings cannot tell from the first */
-    public record TwinView(int candidate, Optional<String> partedBy, double apartSigmas, String words) {}
+    public record TwinView(int candidate, Optional<Say> partedBy, double apartSigmas, Say words) {}
 
     /** A reading as it was understood. */
     public record ReadingView(
             ReadingKind what,
             Optional<Double> parameter,
-            String words,
+            Say words,
             String unit,
             List<Double> values,
             double mean,
@@ -137,12 +132,11 @@ public record Identified(
     }
 
     private static OutlierView outlier(Identification.Outlier o) {
-        String whose = o.ofMate() ? "the mate: " : "";
         return new OutlierView(
                 o.what().map(ReadingKind::of),
                 o.what().flatMap(Identified::parameter),
                 o.ofMate(),
-                whose + o.what().map(Measured::words).orElse("the tooth count"),
+                o.what().map(w -> said(w, o.ofMate())).orElse(Say.of("reading.toothCount")),
                 o.read(),
                 o.expected(),
                 o.what().map(Identified::unit).orElse("teeth"),
@@ -196,6 +190,11 @@ public record Identified(
                                 r.expected(),
                                 r.sigmas()))
                         .toList());
+    }
+
+    /** "span over 4", "the mate: over the tips". */
+    static Say said(Measured what, boolean ofMate) {
+        return ofMate ? Say.of("reading.ofMate", "reading", what.words()) : what.words();
     }
 
     private static Optional<Double> parameter(Measured what) {

@@ -21,7 +21,6 @@ import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.gear.GearSpec;
 import app.gewerk.server.http.Stale;
-import app.gewerk.server.http.Words;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.SavedOnceStore;
@@ -157,9 +156,8 @@ public class ReadingService {
             OffsetDateTime readAt) {
 
         /** "span over 4", "the mate: over the tips". */
-        public String words() {
-            String of = entry().reading(CylindricalGear.FEWEST_TEETH).what().words();
-            return (ofMate ? "the mate: " : "") + of;
+        public Say words() {
+            return Identified.said(entry().reading(CylindricalGear.FEWEST_TEETH).what(), ofMate);
         }
 
         ReadingEntry entry() {
@@ -217,37 +215,43 @@ public class ReadingService {
 
         /** "0.5 module". */
         @JsonProperty
-        String name() {
+        Say name() {
             return new Pitch(Wire.parse(Pitch.System.class, pitch.system()), pitch.value()).words();
         }
 
         /** "0.5 module, 24 teeth, 20°". */
-        public String words() {
-            String size = name();
-            String shift = ProfileShift.none(profileShiftCoefficient)
-                    ? ""
-                    : ", " + Words.of(ProfileShift.said(profileShiftCoefficient));
-            String handed = hand.isEmpty() ? "" : " " + hand;
-            return switch (kind) {
-                case EXTERNAL, INTERNAL ->
-                    (kind == GearKind.INTERNAL ? "ring, " : "")
-                            + size + ", " + toothCount + " teeth, " + plain(pressureAngleDeg) + "°" + shift
-                            + (angleDeg == 0 ? "" : ", helix " + plain(angleDeg) + "°" + handed);
-                case RACK ->
-                    "rack, " + size + ", " + plain(pressureAngleDeg) + "°"
-                            + (angleDeg == 0 ? "" : ", slant " + plain(angleDeg) + "°" + handed);
-                case WORM ->
-                    "worm, " + size + ", " + toothCount + (toothCount == 1 ? " start" : " starts") + ", lead angle "
-                            + plain(angleDeg) + "°" + handed;
-                case BEVEL -> "bevel gear, " + size + ", " + toothCount + " teeth, cone " + plain(angleDeg) + "°";
-            };
+        public Say words() {
+            Say size = kind == GearKind.WORM
+                    ? Say.of("taken.worm", "pitch", name(), "starts", toothCount, "angle", shown(angleDeg))
+                    : Say.of(
+                            "taken." + kind,
+                            "pitch",
+                            name(),
+                            "teeth",
+                            toothCount,
+                            "pressureAngle",
+                            shown(pressureAngleDeg),
+                            "angle",
+                            shown(angleDeg));
+            Say shifted = kind.cylindrical() && !ProfileShift.none(profileShiftCoefficient)
+                    ? Say.of("taken.shifted", "gear", size, "shift", shift())
+                    : size;
+            boolean slants = angleDeg != 0 && (kind.cylindrical() || kind == GearKind.RACK);
+            Say slanting = slants
+                    ? Say.of(
+                            kind == GearKind.RACK ? "taken.slanting" : "taken.helical",
+                            "gear",
+                            shifted,
+                            "angle",
+                            shown(angleDeg))
+                    : shifted;
+            return hand.isEmpty() || !(slants || kind == GearKind.WORM)
+                    ? slanting
+                    : Say.of("taken.handed", "gear", slanting, "hand", Say.of("hand." + hand));
         }
 
-        private static String plain(double value) {
-            return new BigDecimal(value)
-                    .round(new MathContext(4))
-                    .stripTrailingZeros()
-                    .toPlainString();
+        private static double shown(double angleDeg) {
+            return new BigDecimal(angleDeg).round(new MathContext(4)).doubleValue();
         }
     }
 
@@ -275,7 +279,7 @@ public class ReadingService {
             Optional<Identified> answer,
             Optional<Say> noAnswer,
             Optional<TakenGear> taken,
-            Optional<String> takenWords) {}
+            Optional<Say> takenWords) {}
 
     /** What is asked, as it came in: the tooth count understood, the readings not yet. */
     public record Asked(
@@ -437,23 +441,26 @@ public class ReadingService {
         }
     }
 
-    private static String summary(GearEntry entry, List<ReadingStore.NewReading> own) {
-        List<String> parts = new ArrayList<>();
+    private static Say summary(GearEntry entry, List<ReadingStore.NewReading> own) {
+        List<Say> parts = new ArrayList<>();
         for (ReadingStore.NewReading reading : own) {
-            String unit = "in".equals(reading.entry().unit()) ? " (in)" : "";
-            parts.add((reading.ofMate() ? "mate: " : "")
-                    + reading.reading().what().words() + " " + reading.entry().typed() + unit);
+            parts.add(Say.of(
+                    "in".equals(reading.entry().unit()) ? "readings.inInches" : "readings.one",
+                    "reading",
+                    Identified.said(reading.reading().what(), reading.ofMate()),
+                    "typed",
+                    reading.entry().typed()));
         }
         if (!entry.boreText().isEmpty()) {
-            parts.add("bore " + entry.boreText());
+            parts.add(Say.of("readings.bore", "typed", entry.boreText()));
         }
         if (!entry.faceWidthText().isEmpty()) {
-            parts.add("face width " + entry.faceWidthText());
+            parts.add(Say.of("readings.faceWidth", "typed", entry.faceWidthText()));
         }
         if (!entry.leftOutIds().isEmpty()) {
-            parts.add(entry.leftOutIds().size() + " of others' readings left out");
+            parts.add(Say.of("readings.leftOut", "readings", entry.leftOutIds().size()));
         }
-        return String.join(", ", parts);
+        return parts.isEmpty() ? Say.typed("") : Say.of("readings.all", "parts", parts);
     }
 
     private static double optionalLength(String field, String typed) {
@@ -523,7 +530,7 @@ public class ReadingService {
      * @param name what it is in the machine, empty when nobody said
      * @param words the gear in words
      */
-    public record Wanted(String name, String words, GearNeed need) {}
+    public record Wanted(String name, Say words, GearNeed need) {}
 
     /** What is wanted, once a gear has been taken. Nothing is identified anew. */
     @Transactional(readOnly = true)

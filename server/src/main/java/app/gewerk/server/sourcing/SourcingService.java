@@ -45,7 +45,7 @@ public class SourcingService {
     public record Offer(Match match, SellerTerms seller, LandedCost landed) {}
 
     /** @param silent sellers that did not answer */
-    public record Offers(String wanted, int pieces, List<Offer> offers, List<String> silent) {}
+    public record Offers(Say wanted, int pieces, List<Offer> offers, List<String> silent) {}
 
     private record Answered(SellerTerms terms, List<GearOffer> gears) {}
 

@@ -6,6 +6,7 @@ import app.gewerk.core.teardown.LedgerDifference;
 import app.gewerk.core.teardown.StepLine;
 import app.gewerk.core.teardown.TeardownStep;
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.shop.Here;
 import java.util.List;
 import java.util.Optional;
@@ -37,7 +38,7 @@ class TeardownController {
     record Line(@AtMost(StepLine.LONGEST) String line) {}
 
     /** How a typed line is understood. */
-    record ReadLine(TeardownStep step, List<String> cameOff, List<String> dangers) {}
+    record ReadLine(TeardownStep step, List<String> cameOff, List<Say> dangers) {}
 
     /** @param after the key of the step it comes after, empty for the front; left out: at the end */
     record AddStep(

@@ -12,6 +12,7 @@ import app.gewerk.server.device.DeviceService;
 import app.gewerk.server.http.NotFound;
 import app.gewerk.server.http.SaveKey;
 import app.gewerk.server.http.Stale;
+import app.gewerk.server.http.Words;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.shop.Here;
@@ -66,7 +67,7 @@ public class TeardownService {
     }
 
     /** A step of an earlier ledger, to be done again. */
-    public record EarlierStep(TeardownStep step, String line, List<String> dangers) {
+    public record EarlierStep(TeardownStep step, String line, List<Say> dangers) {
         static EarlierStep of(TeardownStep step) {
             return new EarlierStep(
                     step,
@@ -207,7 +208,7 @@ public class TeardownService {
         Job job = jobs.job(here, jobId);
         devices.train(here, job.machineModelId())
                 .machine()
-                .opening(step.opens())
+                .opening(step.opens(), Words.inUse())
                 .ifPresent(opening -> jobs.addOpened(here, jobId, opening.code()));
     }
 
@@ -321,7 +322,7 @@ public class TeardownService {
     }
 
     /** A row of two ledgers beside each other, in typed lines. */
-    public record ComparedRow(Optional<String> mine, Optional<String> theirs, List<String> differs) {}
+    public record ComparedRow(Optional<String> mine, Optional<String> theirs, List<Say> differs) {}
 
     /** @param fromBook true when compared with the model's way in */
     public record Comparison(boolean fromBook, Optional<Long> otherJob, String by, List<ComparedRow> rows) {}

@@ -2,8 +2,10 @@ package app.gewerk.server.teardown;
 
 import app.gewerk.core.teardown.Cell;
 import app.gewerk.core.teardown.Ledger;
+import app.gewerk.core.words.Say;
+import app.gewerk.server.http.Words;
 import app.gewerk.server.job.JobService;
-import app.gewerk.server.making.PdfPage;
+import app.gewerk.server.paper.PdfPage;
 import app.gewerk.server.shop.Here;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -32,10 +34,10 @@ class TraySheet {
         Ledger.Balance balance = teardown.ledger(here, jobId).balance();
         Map<String, List<Ledger.Lying>> cells = new LinkedHashMap<>();
         balance.cells().forEach(c -> cells.put(c.cell(), c.lying()));
-        String title = "Tray " + job.trayNumber() + ": " + job.maker() + " " + job.model();
+        Say title = Say.of("paper.job", "tray", job.trayNumber(), "machine", job.maker() + " " + job.model());
         double width = (WIDTH_MM - 2 * MARGIN_MM) / Cell.COLUMNS;
         double height = (HEIGHT_MM - TOP_MM - MARGIN_MM - 8) / Cell.ROWS;
-        try (PdfPage page = new PdfPage(title, WIDTH_MM, HEIGHT_MM, MARGIN_MM)) {
+        try (PdfPage page = new PdfPage(Words.of(title), WIDTH_MM, HEIGHT_MM, MARGIN_MM)) {
             page.heading(title);
             List<String> all = Cell.all();
             for (int i = 0; i < all.size(); i++) {
@@ -53,7 +55,7 @@ class TraySheet {
                     .toList();
             if (!beside.isEmpty()) {
                 page.textWithin(
-                        "Beside the tray: " + String.join("; ", beside),
+                        Say.of("paper.besideTray", "parts", String.join("; ", beside)),
                         8,
                         MARGIN_MM,
                         HEIGHT_MM - MARGIN_MM,

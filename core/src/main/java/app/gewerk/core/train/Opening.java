@@ -1,6 +1,7 @@
-package app.gewerk.core.diagnosis;
+package app.gewerk.core.train;
 
 import app.gewerk.core.AtMost;
+import app.gewerk.core.words.Say;
 
 /**
  * Something that has to come off before parts behind it can be seen.
@@ -11,7 +12,7 @@ import app.gewerk.core.AtMost;
  */
 public record Opening(
         @AtMost(40) String code,
-        @AtMost(100) String words,
+        @AtMost(100) Say words,
         int parts,
         double minutes,
         @AtMost(40) String after) {}

@@ -1,7 +1,9 @@
-package app.gewerk.core.diagnosis;
+package app.gewerk.core.train;
 
 import app.gewerk.core.AtMost;
+import app.gewerk.core.words.Catalogue;
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -19,11 +21,7 @@ public record Machine(
     private static final int MOST_PARTS = 60;
     private static final int MOST_OPENINGS = 40;
     /** What stands for everything not listed. */
-    static final Component OTHER = new Component("other", "other", "something not in this list", "");
-
-    private static final Set<String> TOOTHED =
-            Set.of("pinion", "gear", "worm", "wormWheel", "bevel", "planetStage", "endGear");
-    private static final Set<String> DRIVE = union(TOOTHED, Set.of("motor", "belt", "clutch", "coupling", "driver"));
+    public static final Component OTHER = new Component("other", PartType.OTHER, Say.of("somethingElse"), "");
 
     /**
      * @throws Refused if a name stands twice, or something lies behind an opening that is not there
@@ -57,30 +55,28 @@ public record Machine(
         }
     }
 
-    private static Set<String> union(Set<String> some, Set<String> more) {
-        Set<String> all = new HashSet<>(some);
-        all.addAll(more);
-        return Set.copyOf(all);
-    }
-
     public Optional<Component> component(String code) {
         return components.stream().filter(c -> c.code().equals(code)).findFirst();
     }
 
-    /** The opening meant by its name or by a part of its words: {@code cover}, {@code base plate}. */
-    public Optional<Opening> opening(String said) {
+    /**
+     * The opening meant by its name or by a part of its words: {@code cover}, {@code base plate}.
+     *
+     * @param in the language it was said in
+     */
+    public Optional<Opening> opening(String said, Catalogue in) {
         String tidy = said.strip().toLowerCase(Locale.ROOT);
         return openings.stream()
                 .filter(o -> o.code().toLowerCase(Locale.ROOT).equals(tidy))
                 .findFirst()
                 .or(() -> openings.stream()
                         .filter(o -> !tidy.isEmpty()
-                                && o.words().toLowerCase(Locale.ROOT).contains(tidy))
+                                && in.words(o.words()).toLowerCase(Locale.ROOT).contains(tidy))
                         .findFirst());
     }
 
-    public boolean has(String type) {
-        return components.stream().anyMatch(c -> c.type().equals(type));
+    public boolean has(PartType type) {
+        return components.stream().anyMatch(c -> c.type() == type);
     }
 
     /** Minutes to take off everything still in the way, given what is off already. */
@@ -106,25 +102,21 @@ public record Machine(
         return todo;
     }
 
-    public boolean toothed(Component component) {
-        return TOOTHED.contains(component.type());
-    }
-
     /** The first part with teeth, a belt or the like after the motor. */
-    boolean first(Component component) {
+    public boolean first(Component component) {
         return drive().stream()
-                .filter(c -> !c.type().equals("motor"))
+                .filter(c -> c.type() != PartType.MOTOR)
                 .findFirst()
                 .filter(component::equals)
                 .isPresent();
     }
 
     /** Beyond the worm: what a worm should hold when turned from the output. The worm's own wheel counts. */
-    boolean afterWorm(Component component) {
+    public boolean afterWorm(Component component) {
         List<Component> drive = drive();
         int worm = -1;
         for (int i = 0; i < drive.size(); i++) {
-            if (drive.get(i).type().equals("worm")) {
+            if (drive.get(i).type() == PartType.WORM) {
                 worm = i;
             }
         }
@@ -132,12 +124,12 @@ public record Machine(
     }
 
     /** Parts that stand next to each other in the drive; a shaft stands beside the two parts before it. */
-    boolean neighbours(Component one, Component other) {
-        if (one.type().equals("shaft") || other.type().equals("shaft")) {
-            Component shaft = one.type().equals("shaft") ? one : other;
-            Component part = one.type().equals("shaft") ? other : one;
+    public boolean neighbours(Component one, Component other) {
+        if (one.type() == PartType.SHAFT || other.type() == PartType.SHAFT) {
+            Component shaft = one.type() == PartType.SHAFT ? one : other;
+            Component part = one.type() == PartType.SHAFT ? other : one;
             int between = components.indexOf(shaft) - components.indexOf(part);
-            return toothed(part) && between > 0 && between <= 2;
+            return part.type().toothed() && between > 0 && between <= 2;
         }
         List<Component> drive = drive();
         return drive.contains(one) && drive.contains(other) && Math.abs(drive.indexOf(one) - drive.indexOf(other)) == 1;
@@ -146,18 +138,18 @@ public record Machine(
     /** What a gear runs with: the toothed parts before and after it. */
     public List<Component> mates(Component gear) {
         return components.stream()
-                .filter(c -> toothed(c) && neighbours(c, gear))
+                .filter(c -> c.type().toothed() && neighbours(c, gear))
                 .toList();
     }
 
     /** Other parts of the same sort: same age, most likely the same plastic and press fit. */
     public List<Component> sisters(Component gear) {
         return components.stream()
-                .filter(c -> c.type().equals(gear.type()) && !c.equals(gear))
+                .filter(c -> c.type() == gear.type() && !c.equals(gear))
                 .toList();
     }
 
     private List<Component> drive() {
-        return components.stream().filter(c -> DRIVE.contains(c.type())).toList();
+        return components.stream().filter(c -> c.type().inDrive()).toList();
     }
 }

@@ -1,4 +1,4 @@
-package app.gewerk.server.making;
+package app.gewerk.server.paper;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

@@ -1,6 +1,8 @@
-package app.gewerk.server.making;
+package app.gewerk.server.paper;
 
 import app.gewerk.core.Budget;
+import app.gewerk.core.words.Say;
+import app.gewerk.server.http.Words;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -81,7 +83,7 @@ public final class PdfPage implements AutoCloseable {
         return new PDPageContentStream(document, page);
     }
 
-    static float points(double mm) {
+    public static float points(double mm) {
         return (float) mm * POINTS_PER_MM;
     }
 
@@ -92,6 +94,18 @@ public final class PdfPage implements AutoCloseable {
         } catch (IOException failed) {
             throw new UncheckedIOException(failed);
         }
+    }
+
+    public void heading(Say say) {
+        heading(Words.of(say));
+    }
+
+    public void line(Say say) {
+        line(Words.of(say));
+    }
+
+    public void textWithin(Say say, float size, double xMm, double fromTop, double width, int lines) {
+        textWithin(Words.of(say), size, xMm, fromTop, width, lines);
     }
 
     public void heading(String text) {
