@@ -10,6 +10,7 @@ import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
+import java.lang.management.ManagementFactory;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -224,13 +225,25 @@ class PhotoApiTest {
         text.write(deflated(256L << 20));
         byte[] rows = deflated(41L * 40);
         byte[] bomb = png(40, 40, chunk("zTXt", text.toByteArray()), chunk("IDAT", rows));
-        System.gc();
+        long before = allocated();
         Api.Answer answer = send("text-bomb-1", bomb);
         assertThat(answer.status()).as("text is not looked at").isEqualTo(201);
-        byte[] lies = png(8000, 8000, chunk("IDAT", deflated(128L << 20)));
-        assertThat(send("pixel-bomb-1", lies).status()).isIn(201, 422);
+        assertThat(allocated() - before).as("bytes taken for it").isLessThan(128L << 20);
         byte[] many = png(12_000, 12_000, chunk("IDAT", deflated(64L << 20)));
+        before = allocated();
         assertThat(send("pixel-bomb-2", many).detail()).contains("up to 64 million");
+        assertThat(allocated() - before).as("bytes taken for it").isLessThan(64L << 20);
+        byte[] more = png(400, 400, chunk("IDAT", deflated(256L << 20)));
+        before = allocated();
+        assertThat(send("pixel-bomb-1", more).status())
+                .as("rows beyond its size")
+                .isEqualTo(201);
+        assertThat(allocated() - before).as("bytes taken for it").isLessThan(128L << 20);
+    }
+
+    /** All that the server's threads have taken so far, given back or not: it runs in this process. */
+    private static long allocated() {
+        return ((com.sun.management.ThreadMXBean) ManagementFactory.getThreadMXBean()).getTotalThreadAllocatedBytes();
     }
 
     @Test
