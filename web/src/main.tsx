@@ -9,7 +9,7 @@ import './index.css';
 import { cleanUp } from './parts/drafts';
 import { Part } from './parts/Part';
 import { LineProvider } from './parts/useSave';
-import { texts } from './texts';
+import { language, texts } from './texts';
 import { theme } from './theme';
 
 const queries = new QueryClient({
@@ -24,6 +24,7 @@ const queries = new QueryClient({
   },
 });
 
+document.documentElement.lang = language;
 cleanUp(Date.now());
 
 const root = document.getElementById('root');

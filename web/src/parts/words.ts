@@ -1,5 +1,9 @@
-const DAY = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
-const MOMENT = new Intl.DateTimeFormat('en-GB', {
+import { language } from '../texts';
+
+// Days as they are written in this part of the world.
+const WRITTEN = language === 'en' ? 'en-GB' : language;
+const DAY = new Intl.DateTimeFormat(WRITTEN, { weekday: 'short', day: 'numeric', month: 'short' });
+const MOMENT = new Intl.DateTimeFormat(WRITTEN, {
   day: 'numeric',
   month: 'short',
   hour: '2-digit',

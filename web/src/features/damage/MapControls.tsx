@@ -9,7 +9,15 @@ import { LETTERS, teethTyped, type HowMarked, type MarkKind, type ToothMap } fro
 const KINDS = Object.keys(LETTERS) as MarkKind[];
 const FLANKS = Object.keys(texts.look.flanks) as HowMarked['flank'][];
 const WHOLE = ['oddColour', 'brittle', 'softened'] as const;
-const PLACES = ['hub', 'bore', 'web'] as const;
+/** What each place can be like. */
+const STATES = {
+  hub: ['sound', 'cracked', 'split'],
+  bore: ['sound', 'worn', 'keyWorn', 'melted'],
+  web: ['sound', 'cracked', 'melted'],
+} as const;
+const PLACES = Object.keys(STATES) as (keyof typeof STATES)[];
+/** How much of the tooth's form is worn away, 0 to 1. */
+const AMOUNTS = { trace: 0.1, half: 0.5, all: 1 } as const;
 
 /** What is marked on the chosen teeth, and what the gear is like as a whole. */
 export function MapControls(props: {
@@ -143,9 +151,9 @@ export function MapControls(props: {
           onChange={(event) => props.setHow({ ...how, amount: Number(event.target.value) })}
           sx={{ width: 150 }}
         >
-          {texts.look.amounts.map(([amount, words]) => (
-            <MenuItem key={amount} value={amount}>
-              {words}
+          {(Object.keys(AMOUNTS) as (keyof typeof AMOUNTS)[]).map((amount) => (
+            <MenuItem key={amount} value={AMOUNTS[amount]}>
+              {texts.look.amounts[amount]}
             </MenuItem>
           ))}
         </TextField>
@@ -171,9 +179,9 @@ export function MapControls(props: {
             onChange={(event) => set({ [place]: event.target.value })}
             sx={{ width: 106 }}
           >
-            {texts.look.states[place].map((state) => (
+            {STATES[place].map((state) => (
               <MenuItem key={state} value={state}>
-                {state}
+                {texts.look.states[state]}
               </MenuItem>
             ))}
           </TextField>

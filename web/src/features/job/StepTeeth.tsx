@@ -11,7 +11,7 @@ export const STEPS = Object.keys(texts.steps) as Step[];
 /** The ten steps as the teeth of a rack; the engaged one stands up. */
 export function StepTeeth({ job, step }: { job: Schemas['Job']; step: Step }) {
   return (
-    <Box component="nav" aria-label="Steps" sx={{ borderBottom: `7px solid ${colour.engaged}` }}>
+    <Box component="nav" aria-label={texts.stepsLabel} sx={{ borderBottom: `7px solid ${colour.engaged}` }}>
       <Box
         component="ol"
         sx={{ display: 'flex', listStyle: 'none', m: 0, p: 0, height: 58, alignItems: 'flex-end' }}
@@ -25,7 +25,7 @@ export function StepTeeth({ job, step }: { job: Schemas['Job']; step: Step }) {
                 component={Link}
                 to={`/job/${job.id}/${name}`}
                 aria-current={engaged ? 'step' : undefined}
-                aria-label={`${texts.steps[name]}${done ? ', done' : ''}`}
+                aria-label={done ? texts.stepDone(texts.steps[name]) : texts.steps[name]}
                 sx={{
                   display: 'flex',
                   flexDirection: 'column',

@@ -37,8 +37,11 @@ export function Answers(props: {
             </Box>
             <Box sx={{ fontSize: 14, lineHeight: 1.3 }}>
               {answer.nextReading.tellsApart
-                .map(
-                  (e) => `${inUnit(e.expected, answer.nextReading?.unit ?? 'mm', unit)} for ${e.candidate}`,
+                .map((e) =>
+                  texts.read.wouldRead(
+                    inUnit(e.expected, answer.nextReading?.unit ?? 'mm', unit),
+                    e.candidate,
+                  ),
                 )
                 .join(' · ')}
             </Box>

@@ -3,27 +3,28 @@ import { Key } from '../../parts/Key';
 import { actingKeys, useSingleKeys } from '../../parts/useKeys';
 import { texts } from '../../texts';
 
-/** When a line of the list belongs to what is on the screen: a key acts, or something is there that listens itself. */
-const WHEN: Record<keyof typeof texts.help.keys, { key: string } | { there: string }> = {
-  find: { key: '/' },
-  takeIn: { key: 'n' },
-  steps: { key: '1' },
-  journal: { key: 'j' },
-  nextReading: { there: 'input[data-reading]' },
-  answer: { key: 'Alt+Enter' },
-  overlay: { key: 'o' },
-  mat: { key: 'f' },
-  push: { key: 'Shift+ArrowLeft' },
-  trueSize: { key: 't' },
-  answers: { key: 'ArrowDown' },
-  turn: { there: 'canvas[data-rolling]' },
-  cable: { there: 'input[data-reading]' },
-  listen: { key: 'y' },
-  tap: { key: 'k' },
-  open: { key: 'e' },
-  look: { there: '[role="listbox"]' },
-  help: { key: '?' },
-};
+/** The keys as they are shown, and when their line belongs to the screen: a key acts, or something is there that listens itself. */
+const WHEN: Record<keyof typeof texts.help.keys, { shown: string } & ({ key: string } | { there: string })> =
+  {
+    find: { shown: '/', key: '/' },
+    takeIn: { shown: 'n', key: 'n' },
+    steps: { shown: '1 … 9, 0', key: '1' },
+    journal: { shown: 'j', key: 'j' },
+    nextReading: { shown: 'Enter', there: 'input[data-reading]' },
+    answer: { shown: 'Alt + Enter', key: 'Alt+Enter' },
+    overlay: { shown: 'o', key: 'o' },
+    mat: { shown: '+ − f', key: 'f' },
+    push: { shown: 'Shift + ← → ↑ ↓', key: 'Shift+ArrowLeft' },
+    trueSize: { shown: 't', key: 't' },
+    answers: { shown: '↑ ↓', key: 'ArrowDown' },
+    turn: { shown: '← →', there: 'canvas[data-rolling]' },
+    cable: { shown: 'F9', there: 'input[data-reading]' },
+    listen: { shown: 'y x c', key: 'y' },
+    tap: { shown: 'k', key: 'k' },
+    open: { shown: 'e s', key: 'e' },
+    look: { shown: 'm c f w r h b', there: '[role="listbox"]' },
+    help: { shown: '?', key: '?' },
+  };
 
 /** The keys that do something on this screen. */
 export function Help({ close }: { close: () => void }) {
@@ -39,14 +40,13 @@ export function Help({ close }: { close: () => void }) {
       <DialogContent>
         <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'auto 1fr', gap: 1, m: 0 }}>
           {lines.map((line) => {
-            const [key, what] = texts.help.keys[line];
             return (
               <Box key={line} sx={{ display: 'contents' }}>
                 <Box component="dt">
-                  <Key>{key}</Key>
+                  <Key>{WHEN[line].shown}</Key>
                 </Box>
                 <Box component="dd" sx={{ m: 0 }}>
-                  {what}
+                  {texts.help.keys[line]}
                 </Box>
               </Box>
             );

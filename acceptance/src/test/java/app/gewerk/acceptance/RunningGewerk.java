@@ -261,6 +261,24 @@ final class RunningGewerk implements AutoCloseable {
         }
     }
 
+    /** What a question in this application's own database comes to: the first column, without what is not there. */
+    List<String> texts(String question) {
+        List<String> texts = new ArrayList<>();
+        try (Connection connection = DriverManager.getConnection(
+                        url(database), System.getenv("GEWERK_TEST_DB_USER"), System.getenv("GEWERK_TEST_DB_PASSWORD"));
+                Statement asking = connection.createStatement();
+                ResultSet answer = asking.executeQuery(question)) {
+            while (answer.next()) {
+                if (answer.getString(1) != null) {
+                    texts.add(answer.getString(1));
+                }
+            }
+        } catch (SQLException failed) {
+            throw new IllegalStateException(failed);
+        }
+        return texts;
+    }
+
     /** Runs statements in this application's own database. */
     void inDatabase(String... statements) {
         sql(database, statements);

@@ -28,6 +28,11 @@ final class Technician implements AutoCloseable {
     final Page page;
 
     Technician(RunningGewerk gewerk) {
+        this(gewerk, "en-GB");
+    }
+
+    /** @param language that the browser asks for */
+    Technician(RunningGewerk gewerk, String language) {
         this.gewerk = gewerk;
         playwright = Playwright.create(
                 new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
@@ -43,7 +48,7 @@ final class Technician implements AutoCloseable {
                                 "--disable-sync")));
         context = browser.newContext(new Browser.NewContextOptions()
                 .setViewportSize(1280, 800)
-                .setLocale("en-GB")
+                .setLocale(language)
                 .setAcceptDownloads(true));
         context.setDefaultTimeout(PATIENCE_MS);
         PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MS);

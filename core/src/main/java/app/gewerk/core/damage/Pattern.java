@@ -129,16 +129,16 @@ public final class Pattern {
         add(
                 seen,
                 Feature.HUB_CRACK,
-                !map.hub().equals("sound")
+                map.hub() != ToothMap.Hub.SOUND
                         || !map.teeth(ToothMark.Kind.HUB_CRACK).isEmpty());
         add(seen, Feature.ROOT_CRACKS, !map.teeth(ToothMark.Kind.ROOT_CRACK).isEmpty());
-        add(seen, Feature.BORE_WORN, map.bore().endsWith("worn"));
+        add(seen, Feature.BORE_WORN, map.bore() == ToothMap.Bore.WORN || map.bore() == ToothMap.Bore.KEY_WORN);
         add(seen, Feature.ODD_COLOUR, map.oddColour());
         add(seen, Feature.BRITTLE, map.brittle());
         add(
                 seen,
                 Feature.SOFTENED,
-                map.softened() || map.bore().equals("melted") || map.web().equals("melted"));
+                map.softened() || map.bore() == ToothMap.Bore.MELTED || map.web() == ToothMap.Web.MELTED);
         return seen;
     }
 

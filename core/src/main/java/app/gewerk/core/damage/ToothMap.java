@@ -1,6 +1,7 @@
 package app.gewerk.core.damage;
 
 import app.gewerk.core.AtMost;
+import app.gewerk.core.Wire;
 import app.gewerk.core.words.Refused;
 import java.util.List;
 import java.util.Optional;
@@ -13,9 +14,6 @@ import java.util.stream.Collectors;
  * @param gear which gear of the machine, in the technician's words
  * @param component its part in the machine's description; empty when it is none of them
  * @param mateWidthMm face width of the gear it runs with
- * @param hub what the hub is like: {@code sound}, {@code cracked}, {@code split}
- * @param bore {@code sound}, {@code worn}, {@code key worn}, {@code melted}
- * @param web {@code sound}, {@code cracked}, {@code melted}
  * @param oddColour yellow, pink or brown among whiter ones
  * @param brittle gives or crumbles when pressed
  * @param softened smeared or melted somewhere
@@ -29,17 +27,48 @@ public record ToothMap(
         Optional<Double> faceWidthMm,
         Optional<Double> mateWidthMm,
         @AtMost(MOST_MARKS) List<ToothMark> marks,
-        String hub,
-        String bore,
-        String web,
+        Hub hub,
+        Bore bore,
+        Web web,
         boolean oddColour,
         boolean brittle,
         boolean softened,
         int fragmentsFound,
         String fragmentsAccepted) {
-    public static final Set<String> HUBS = Set.of("sound", "cracked", "split");
-    public static final Set<String> BORES = Set.of("sound", "worn", "key worn", "melted");
-    public static final Set<String> WEBS = Set.of("sound", "cracked", "melted");
+    public enum Hub {
+        SOUND,
+        CRACKED,
+        SPLIT;
+
+        @Override
+        public String toString() {
+            return Wire.word(this);
+        }
+    }
+
+    public enum Bore {
+        SOUND,
+        WORN,
+        KEY_WORN,
+        MELTED;
+
+        @Override
+        public String toString() {
+            return Wire.word(this);
+        }
+    }
+
+    public enum Web {
+        SOUND,
+        CRACKED,
+        MELTED;
+
+        @Override
+        public String toString() {
+            return Wire.word(this);
+        }
+    }
+
     private static final int MOST_TEETH = 500;
     private static final int MOST_MARKS = 2000;
 
@@ -56,9 +85,6 @@ public record ToothMap(
         }
         requireWidth(faceWidthMm);
         requireWidth(mateWidthMm);
-        if (!HUBS.contains(hub) || !BORES.contains(bore) || !WEBS.contains(web)) {
-            throw new Refused("map.states");
-        }
         if (fragmentsFound < 0 || fragmentsFound > MOST_TEETH) {
             throw new Refused("map.fragments");
         }
@@ -79,9 +105,9 @@ public record ToothMap(
                 Optional.empty(),
                 Optional.empty(),
                 List.of(),
-                "sound",
-                "sound",
-                "sound",
+                Hub.SOUND,
+                Bore.SOUND,
+                Web.SOUND,
                 false,
                 false,
                 false,

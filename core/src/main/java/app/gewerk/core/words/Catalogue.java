@@ -37,6 +37,12 @@ import org.jspecify.annotations.Nullable;
  * properties; what it lacks is said in English.
  */
 public final class Catalogue {
+    /** No language (a code for private use): English with each sentence in brackets, so that words from elsewhere stand out. */
+    public static final String BRACKETED = "qaa";
+
+    /** What is shown as somebody typed it. */
+    private static final Set<String> BARE = Set.of("typed", "inTurn");
+
     private static final Map<String, Catalogue> LANGUAGES = new ConcurrentHashMap<>();
     private static final int MOST_DECIMALS = 6;
 
@@ -71,6 +77,9 @@ public final class Catalogue {
         }
         read("en").ifPresent(patterns::putAll);
         read(language).ifPresent(patterns::putAll);
+        if (language.equals(BRACKETED)) {
+            patterns.replaceAll((code, pattern) -> BARE.contains(code) ? pattern : "[" + pattern + "]");
+        }
         patterns.forEach((code, pattern) -> sentences.put((String) code, parsed((String) pattern)));
     }
 
@@ -127,7 +136,20 @@ public final class Catalogue {
 
     /** @param language its code, {@code en}; of one that Gewerk does not speak, English */
     public static Catalogue of(String language) {
-        return LANGUAGES.computeIfAbsent(language, Catalogue::new);
+        Catalogue known = LANGUAGES.get(language);
+        if (known != null) {
+            return known;
+        }
+        // Only for languages that there are: anything may be asked for.
+        return speaks(language)
+                ? LANGUAGES.computeIfAbsent(language, Catalogue::new)
+                : LANGUAGES.computeIfAbsent("en", Catalogue::new);
+    }
+
+    private static boolean speaks(String language) {
+        return language.equals(BRACKETED)
+                || language.matches("[a-z]{2,3}")
+                        && Catalogue.class.getResource("/words/" + language + ".properties") != null;
     }
 
     /** Codes of all sentences. */

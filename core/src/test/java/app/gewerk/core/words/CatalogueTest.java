@@ -103,6 +103,20 @@ class CatalogueTest {
     }
 
     @Test
+    void inBracketsStandsAllButWhatWasTyped() {
+        Catalogue bracketed = Catalogue.of(Catalogue.BRACKETED);
+        assertThat(bracketed.words(Say.of("journal.culpritFound", "fault", Say.typed("belt slips"))))
+                .isEqualTo("[Culprit found: the belt slips]");
+        assertThat(bracketed.words(Say.of("hazard.mains"))).isEqualTo("[mains voltage]");
+    }
+
+    @Test
+    void whatNobodySpeaksTakesNoRoom() {
+        Catalogue first = Catalogue.of("zz");
+        assertThat(Catalogue.of("../en")).isSameAs(first).isSameAs(english);
+    }
+
+    @Test
     void whatIsNoSentenceAndWhatCannotBeKeptIsABug() {
         assertThatThrownBy(() -> english.words(Say.of("no.such"))).isInstanceOf(IllegalStateException.class);
         assertThatThrownBy(() -> Say.of("typed", "text", new Object())).isInstanceOf(IllegalStateException.class);

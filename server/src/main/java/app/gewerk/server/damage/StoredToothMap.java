@@ -46,9 +46,9 @@ record StoredToothMap(
                 map.faceWidthMm().orElse(null),
                 map.mateWidthMm().orElse(null),
                 map.marks().stream().map(StoredToothMap::mark).toList(),
-                map.hub(),
-                map.bore(),
-                map.web(),
+                Wire.word(map.hub()),
+                Wire.word(map.bore()),
+                Wire.word(map.web()),
                 map.oddColour(),
                 map.brittle(),
                 map.softened(),
@@ -73,14 +73,22 @@ record StoredToothMap(
                 Optional.ofNullable(faceWidthMm),
                 Optional.ofNullable(mateWidthMm),
                 list(marks).stream().map(StoredToothMap::mark).toList(),
-                hub == null ? "sound" : hub,
-                bore == null ? "sound" : bore,
-                web == null ? "sound" : web,
+                hub == null ? ToothMap.Hub.SOUND : Wire.parse(ToothMap.Hub.class, hub),
+                bore(bore),
+                web == null ? ToothMap.Web.SOUND : Wire.parse(ToothMap.Web.class, web),
                 oddColour,
                 brittle,
                 softened,
                 fragmentsFound,
                 text(fragmentsAccepted));
+    }
+
+    private static ToothMap.Bore bore(@Nullable String kept) {
+        if (kept == null) {
+            return ToothMap.Bore.SOUND;
+        }
+        // As it was called before.
+        return kept.equals("key worn") ? ToothMap.Bore.KEY_WORN : Wire.parse(ToothMap.Bore.class, kept);
     }
 
     private static ToothMark mark(Mark mark) {

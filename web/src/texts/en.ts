@@ -1,6 +1,5 @@
-import type { Schemas } from './api/client';
+import type { Schemas } from '../api/client';
 
-/** Every text a person reads on screen, so that another language is one more file like this. */
 /** "1 of 23 cases" of a probability. */
 function chanceWords(chance: number): string {
   if (chance < 0.001) return 'less than 1 of 1000 cases';
@@ -17,7 +16,7 @@ function named(words: string): ReadingLabel {
   return { of: () => words };
 }
 
-export const texts = {
+export const en = {
   name: 'Gewerk',
   bench: 'Bench',
   workings: 'Workings',
@@ -25,6 +24,8 @@ export const texts = {
   findLabel: 'Find a job by machine, owner, serial or words',
   findNothing: 'Nothing found. Try a part of the machine, the owner or the complaint.',
   newJob: 'new job',
+  stepsLabel: 'Steps',
+  stepDone: (step: string) => `${step}, done`,
   steps: {
     takeIn: 'Take in',
     listen: 'Listen',
@@ -424,18 +425,17 @@ export const texts = {
     flank: 'worn on',
     flanks: { both: 'both flanks', clockwise: 'clockwise flank', anticlockwise: 'anticlockwise flank' },
     amount: 'how much',
-    amounts: [
-      [0.1, 'shiny only'],
-      [0.5, 'form going'],
-      [1, 'form gone'],
-    ] as [number, string][],
+    amounts: { trace: 'shiny only', half: 'form going', all: 'form gone' },
     bandFrom: 'band from, mm',
     bandTo: 'to, mm',
     places: { hub: 'hub', bore: 'bore', web: 'web' },
     states: {
-      hub: ['sound', 'cracked', 'split'],
-      bore: ['sound', 'worn', 'key worn', 'melted'],
-      web: ['sound', 'cracked', 'melted'],
+      sound: 'sound',
+      cracked: 'cracked',
+      split: 'split',
+      worn: 'worn',
+      keyWorn: 'key worn',
+      melted: 'melted',
     },
     whole: { oddColour: 'odd colour', brittle: 'brittle', softened: 'softened or smeared' },
     says: 'What the damage says',
@@ -539,6 +539,7 @@ export const texts = {
     overlay: 'lay the second over it',
     slip: (words: string) => `Look again at the reading ${words}:`,
     expected: (value: string) => `the others say ${value}`,
+    wouldRead: (value: string, gear: string) => `${value} for ${gear}`,
     agree: (sigmas: string) => `${sigmas} standard deviations from what this gear would show`,
     svg: 'SVG in true mm',
     pdf: 'true-size page',
@@ -681,25 +682,25 @@ export const texts = {
     close: 'Close',
     single: 'Keys of one letter act',
     keys: {
-      find: ['/', 'find a job'],
-      takeIn: ['n', 'take in a machine'],
-      steps: ['1 … 9, 0', 'the ten steps of the open job'],
-      journal: ['j', 'journal of the open job'],
-      nextReading: ['Enter', 'in a reading: on to the next'],
-      answer: ['Alt + Enter', 'take the answer, save, order'],
-      overlay: ['o', 'lay the second answer over the first'],
-      mat: ['+ − f', 'mat: larger, smaller, fit'],
-      push: ['Shift + ← → ↑ ↓', 'mat: move it'],
-      trueSize: ['t', 'mat: true size, to hold the gear against the glass'],
-      answers: ['↑ ↓', 'through the answers'],
-      turn: ['← →', 'turn a pair in mesh; page up and down: far'],
-      cable: ['F9', 'simulated caliper: send'],
-      listen: ['y x c', 'listening: yes, no, cannot'],
-      tap: ['k', 'listening: tap with the clicks'],
-      open: ['e s', 'opening: type a step, the same as before'],
-      look: ['m c f w r h b', 'looking, on the ring of teeth: mark'],
-      help: ['?', 'this list'],
-    } satisfies Record<string, [string, string]>,
+      find: 'find a job',
+      takeIn: 'take in a machine',
+      steps: 'the ten steps of the open job',
+      journal: 'journal of the open job',
+      nextReading: 'in a reading: on to the next',
+      answer: 'take the answer, save, order',
+      overlay: 'lay the second answer over the first',
+      mat: 'mat: larger, smaller, fit',
+      push: 'mat: move it',
+      trueSize: 'mat: true size, to hold the gear against the glass',
+      answers: 'through the answers',
+      turn: 'turn a pair in mesh; page up and down: far',
+      cable: 'simulated caliper: send',
+      listen: 'listening: yes, no, cannot',
+      tap: 'listening: tap with the clicks',
+      open: 'opening: type a step, the same as before',
+      look: 'looking, on the ring of teeth: mark',
+      help: 'this list',
+    },
   },
   drafts: {
     elsewhere: 'This is being typed in another tab of this browser too; both show the same.',
