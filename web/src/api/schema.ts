@@ -2729,7 +2729,8 @@ export interface components {
             caution: string;
         };
         ToothMap: {
-            bore: string;
+            /** @enum {string} */
+            bore: "sound" | "worn" | "keyWorn" | "melted";
             brittle: boolean;
             component: string;
             /** Format: double */
@@ -2738,7 +2739,8 @@ export interface components {
             /** Format: int32 */
             fragmentsFound: number;
             gear: string;
-            hub: string;
+            /** @enum {string} */
+            hub: "sound" | "cracked" | "split";
             marks: components["schemas"]["ToothMark"][];
             /** Format: double */
             mateWidthMm?: number;
@@ -2746,7 +2748,8 @@ export interface components {
             softened: boolean;
             /** Format: int32 */
             toothCount: number;
-            web: string;
+            /** @enum {string} */
+            web: "sound" | "cracked" | "melted";
         };
         ToothMark: {
             /** Format: double */
@@ -2831,14 +2834,11 @@ export interface components {
             opened?: string[];
         };
         WholeJob: {
-            cautions: components["schemas"]["JobCaution"][];
-            damage: components["schemas"]["Mapped"];
-            decisions: components["schemas"]["Decision"][];
-            gear: components["schemas"]["GearRead"];
-            heard: components["schemas"]["Heard"];
+            chapters: {
+                [key: string]: unknown;
+            };
             job: components["schemas"]["Job"];
             journal: components["schemas"]["JournalEntry"][];
-            ledger: components["schemas"]["JobLedger"];
             shop: string;
         };
         WornBand: {

@@ -126,6 +126,17 @@ class BenchApiTest {
                 .isEqualTo("nul  and half  tooth");
     }
 
+    /** Each feature's part of a job stands in its record by itself, in the order of the bench. */
+    @Test
+    void aJobIsReadBackByItsChapters() {
+        long id = api.job(mara, "it clicks");
+        assertThat(api.get("/api/handback/" + id + "/job.json")
+                        .body()
+                        .path("chapters")
+                        .propertyNames())
+                .containsExactly("cautions", "heard", "ledger", "damage", "gear", "decisions");
+    }
+
     @Test
     void aComplaintOfAHundredThousandLettersIsKeptAndTheRackStaysSmall() {
         long id = api.job(mara, "x".repeat(100_000));
