@@ -2,7 +2,7 @@ import { Box, Button } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, Route, Routes, useLocation, useNavigate } from 'react-router';
-import { api, ask, Unreachable } from './api/client';
+import { Unreachable } from './api/client';
 import { Find } from './features/shop/Find';
 import { Help } from './features/shop/Help';
 import { Rack } from './features/shop/Rack';
@@ -18,6 +18,8 @@ import { useLine } from './parts/useSave';
 import { dayWords } from './parts/words';
 import { texts } from './texts';
 import { colour } from './theme';
+import { shopQuery } from './features/shop/queries';
+import { rackQuery } from './features/job/queries';
 
 const Sheet = lazy(() => import('./features/job/Sheet'));
 const NewJob = lazy(() => import('./features/intake/NewJob'));
@@ -29,7 +31,7 @@ export function App() {
   const [finding, setFinding] = useState(false);
   const [help, setHelp] = useState(false);
   const [choosing, setChoosing] = useState(false);
-  const shop = useQuery({ queryKey: ['shop'], queryFn: () => ask(api.GET('/api/shop')) });
+  const shop = useQuery(shopQuery);
   const { down, report } = useLine();
   const lost = down || shop.failureReason instanceof Unreachable;
   useEffect(() => {
@@ -100,8 +102,8 @@ export function App() {
 
 /** Nothing open: the trays that press most, large. */
 function Welcome() {
-  const rack = useQuery({ queryKey: ['rack'], queryFn: () => ask(api.GET('/api/job/rack')) });
-  const shop = useQuery({ queryKey: ['shop'], queryFn: () => ask(api.GET('/api/shop')) });
+  const rack = useQuery(rackQuery);
+  const shop = useQuery(shopQuery);
   const pressing = (rack.data ?? [])
     .filter(
       (shelf) => shelf.place === 'onTheBench' || shelf.place === 'toProve' || shelf.place === 'readyToGo',

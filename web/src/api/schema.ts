@@ -2331,6 +2331,7 @@ export interface components {
         Pulse: {
             /** Format: int64 */
             journal: number;
+            steps: ("takeIn" | "listen" | "open" | "look" | "read" | "choose" | "get" | "closeUp" | "prove" | "handBack")[];
         };
         Question: {
             likelier: string;
@@ -3905,7 +3906,9 @@ export interface operations {
     };
     pulse: {
         parameters: {
-            query?: never;
+            query?: {
+                since?: number;
+            };
             header?: never;
             path: {
                 id: number;

@@ -5,17 +5,14 @@ import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { useRefreshJob } from '../job/useRefreshJob';
+import { choicesQuery } from '../intake/queries';
 
 type Operation = Schemas['JobCaution']['operation'];
 
 /** What is about to be done beyond the usual: each brings its cautions. */
 export function AboutTo({ jobId, said }: { jobId: number; said: Operation[] }) {
-  const refresh = useRefreshJob(jobId);
-  const choices = useQuery({
-    queryKey: ['intake-choices'],
-    queryFn: () => ask(api.GET('/api/intake/choices')),
-    staleTime: Infinity,
-  });
+  const refresh = useRefreshJob(jobId, 'open');
+  const choices = useQuery(choicesQuery);
   const save = useSave(
     (told: { operation: Operation; on: boolean }) =>
       ask(

@@ -9,16 +9,14 @@ import { colour } from '../../theme';
 import type { Step } from '../job/StepTeeth';
 import { useRefreshJob } from '../job/useRefreshJob';
 import { AboutTo } from './AboutTo';
+import { cautionsQuery } from './queries';
 
 const HANDS_ON: Step[] = ['open', 'look', 'closeUp'];
 
 /** The cautions of this step and of what is about to be done: unread ones stand open, read ones are one quiet line. */
 export function StepCautions({ jobId, step }: { jobId: number; step: Step }) {
   const refresh = useRefreshJob(jobId);
-  const cautions = useQuery({
-    queryKey: ['job', jobId, 'cautions'],
-    queryFn: () => ask(api.GET('/api/intake/{jobId}/cautions', { params: { path: { jobId } } })),
-  });
+  const cautions = useQuery(cautionsQuery(jobId));
   const tick = useSave(
     (caution: string) =>
       ask(

@@ -13,6 +13,7 @@ import { texts } from '../../texts';
 import { colour } from '../../theme';
 import type { Step } from '../job/StepTeeth';
 import { useRefreshJob } from '../job/useRefreshJob';
+import { decisionsQuery, waysQuery } from './queries';
 
 type Way = Schemas['WayView']['way'];
 
@@ -20,14 +21,10 @@ const decided = z.object({ way: z.custom<Way | ''>((way) => typeof way === 'stri
 
 /** Step 6: one of the ways, with its reason. Buying goes on to the step Get. */
 export function Choose({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }) {
-  const refresh = useRefreshJob(job.id);
+  const refresh = useRefreshJob(job.id, 'choose');
   const [draft, setDraft, about] = useDraft(`choice:${job.id}`, decided);
   const now = draft ?? { way: '' as const, reason: '' };
-  const ways = useQuery({
-    queryKey: ['ways'],
-    queryFn: () => ask(api.GET('/api/choice/ways')),
-    staleTime: Infinity,
-  });
+  const ways = useQuery(waysQuery);
   const save = useSave(
     (way: Way) =>
       ask(
@@ -124,10 +121,7 @@ export function Choose({ job, go }: { job: Schemas['Job']; go: (to: Step) => voi
 
 /** What has been decided, latest first. */
 export function Decisions({ jobId }: { jobId: number }) {
-  const decisions = useQuery({
-    queryKey: ['job', jobId, 'decisions'],
-    queryFn: () => ask(api.GET('/api/choice/{jobId}', { params: { path: { jobId } } })),
-  });
+  const decisions = useQuery(decisionsQuery(jobId));
   if (!decisions.data?.length) return null;
   return (
     <Box component="section" aria-label={texts.choose.decided}>
@@ -154,7 +148,7 @@ function lookOf(order: Schemas['Order'] | undefined): 'calm' | 'next' | 'danger'
 
 /** Takes an order back that the seller has not confirmed. */
 function Withdraw({ order }: { order: Schemas['Order'] }) {
-  const refresh = useRefreshJob(order.jobId);
+  const refresh = useRefreshJob(order.jobId, 'get');
   const save = useSave(
     () =>
       ask(

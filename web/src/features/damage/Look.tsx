@@ -29,6 +29,8 @@ import {
   type ToothMap,
 } from './toothMap';
 import { ToothRing } from './ToothRing';
+import { gearQuery } from '../reading/queries';
+import { damageReadQuery, mappedQuery } from './queries';
 
 /** Drawn until the gear has been read: only the shape of the teeth is taken from it. */
 const ASSUMED_MODULE = 1;
@@ -47,18 +49,12 @@ export function Look({
   go: (to: Step) => void;
   children: ReactNode;
 }) {
-  const refresh = useRefreshJob(job.id);
+  const refresh = useRefreshJob(job.id, 'look');
   const [picked, setPicked] = useState({ from: 1, to: 1 });
   const [how, setHow] = useState<HowMarked>({ kind: 'missing', flank: 'both', amount: 0.5, band: undefined });
   const path = { jobId: job.id };
-  const mapped = useQuery({
-    queryKey: ['job', job.id, 'damage'],
-    queryFn: () => ask(api.GET('/api/damage/{jobId}', { params: { path } })),
-  });
-  const gear = useQuery({
-    queryKey: ['job', job.id, 'gear'],
-    queryFn: () => ask(api.GET('/api/reading/{jobId}', { params: { path } })),
-  });
+  const mapped = useQuery(mappedQuery(job.id));
+  const gear = useQuery(gearQuery(job.id));
   const start = soundMap(gear.data?.name ?? '', teethTyped(gear.data?.toothCount ?? '') ?? 24);
   const edit = useEdit({
     name: `look:${job.id}`,
@@ -77,9 +73,7 @@ export function Look({
   });
   const { value: map, change } = edit;
   const reading = useQuery({
-    queryKey: ['job', job.id, 'damage-read', map],
-    queryFn: ({ signal }) =>
-      ask(api.POST('/api/damage/{jobId}/read', { params: { path }, body: map, signal })),
+    ...damageReadQuery(job.id, map),
     placeholderData: keepPreviousData,
     enabled: mapped.data !== undefined,
   });

@@ -9,7 +9,7 @@ import { useRefreshJob } from '../job/useRefreshJob';
 
 /** The culprits stated, and what else may still be wrong: a cured machine may have its second fault. */
 export function Culprits({ jobId, heard }: { jobId: number; heard: Schemas['Heard'] }) {
-  const refresh = useRefreshJob(jobId);
+  const refresh = useRefreshJob(jobId, 'listen');
   const withdraw = useSave(
     (fault: string) =>
       ask(

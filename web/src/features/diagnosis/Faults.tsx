@@ -117,7 +117,7 @@ function StateCulprit({
   kept: boolean;
   keep: () => Promise<unknown>;
 }) {
-  const refresh = useRefreshJob(jobId);
+  const refresh = useRefreshJob(jobId, 'listen');
   const [why, setWhy] = useDraft(`culprit:${jobId}:${ranked.key}`, reason);
   const state = useSave(
     (because: string) =>

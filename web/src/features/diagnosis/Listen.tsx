@@ -20,6 +20,7 @@ import { NextCheck } from './NextCheck';
 import { TapRhythm } from './TapRhythm';
 import { TrainEditor } from './TrainEditor';
 import { TrainMat } from './TrainMat';
+import { heardQuery, weighedQuery } from './queries';
 
 interface Draft {
   answers: Answers;
@@ -41,14 +42,11 @@ export function Listen({
   go: (to: Step) => void;
   children: ReactNode;
 }) {
-  const refresh = useRefreshJob(job.id);
+  const refresh = useRefreshJob(job.id, 'listen');
   const [held, setHeld] = useState<string>();
   const [typed, setTyped] = useState('');
   const [editing, setEditing] = useState(false);
-  const heard = useQuery({
-    queryKey: ['job', job.id, 'heard'],
-    queryFn: () => ask(api.GET('/api/diagnosis/{jobId}', { params: { path: { jobId: job.id } } })),
-  });
+  const heard = useQuery(heardQuery(job.id));
   const edit = useEdit({
     name: `listen:${job.id}`,
     schema: heardDraft,
@@ -66,15 +64,7 @@ export function Listen({
   });
   const { value: now, change: setDraft } = edit;
   const weighed = useQuery({
-    queryKey: ['job', job.id, 'weigh', now.answers, now.opened],
-    queryFn: ({ signal }) =>
-      ask(
-        api.POST('/api/diagnosis/{jobId}/weigh', {
-          params: { path: { jobId: job.id } },
-          body: { answers: now.answers, opened: now.opened },
-          signal,
-        }),
-      ),
+    ...weighedQuery(job.id, now),
     placeholderData: keepPreviousData,
     enabled: edit.changed,
   });

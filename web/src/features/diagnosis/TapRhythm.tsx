@@ -11,7 +11,7 @@ import { useRefreshJob } from '../job/useRefreshJob';
 
 /** Tap along with the clicks: how far apart they come, and how many skips a turn of the output brings. */
 export function TapRhythm({ jobId, rhythms }: { jobId: number; rhythms: Schemas['TappedRhythm'][] }) {
-  const refresh = useRefreshJob(jobId);
+  const refresh = useRefreshJob(jobId, 'listen');
   const [taps, setTaps] = useState<number[]>([]);
   const [skips, setSkips] = useState('');
   const [turns, setTurns] = useState('');

@@ -7,6 +7,7 @@ import { useEdit } from '../../parts/useEdit';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { useRefreshJob } from '../job/useRefreshJob';
+import { partTypesQuery } from './queries';
 
 type Machine = Schemas['Machine'];
 
@@ -39,12 +40,8 @@ function newCode(start: string, taken: string[]): string {
 /** How this model is built, for the device book: its parts in the order of the drive, and what comes off to reach them. */
 export function TrainEditor(props: { job: Schemas['Job']; heard: Schemas['Heard']; close: () => void }) {
   const { job, heard } = props;
-  const refresh = useRefreshJob(job.id);
-  const types = useQuery({
-    queryKey: ['part-types'],
-    queryFn: () => ask(api.GET('/api/device/part-types')),
-    staleTime: Infinity,
-  });
+  const refresh = useRefreshJob(job.id, 'takeIn', 'listen', 'look');
+  const types = useQuery(partTypesQuery);
   const edit = useEdit({
     name: `train:${job.machineModelId}`,
     schema: machineDraft,

@@ -9,6 +9,7 @@ import { momentWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { useRefreshJob } from '../job/useRefreshJob';
+import { electricalQuery } from './queries';
 
 type Entry = Required<Schemas['CheckEntry']>;
 const checkDraft: z.ZodType<Entry> = z.object({
@@ -37,12 +38,9 @@ const READINGS = ['cordLengthM', 'earthOhm', 'insulationMegohm'] as const;
 
 /** Cord, plug and earth before any power: seen, measured where there is an instrument, and what it means. */
 export function ElectricalChecks({ jobId }: { jobId: number }) {
-  const refresh = useRefreshJob(jobId);
+  const refresh = useRefreshJob(jobId, 'takeIn');
   const [draft, setDraft] = useDraft(`electrical:${jobId}`, checkDraft);
-  const checks = useQuery({
-    queryKey: ['job', jobId, 'electrical'],
-    queryFn: () => ask(api.GET('/api/intake/{jobId}/electrical', { params: { path: { jobId } } })),
-  });
+  const checks = useQuery(electricalQuery(jobId));
   const save = useSave(
     (entry: Entry) =>
       ask(api.POST('/api/intake/{jobId}/electrical', { params: { path: { jobId } }, body: entry })),

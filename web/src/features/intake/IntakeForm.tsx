@@ -6,6 +6,7 @@ import { Key } from '../../parts/Key';
 import { useKeys } from '../../parts/useKeys';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
+import { choicesQuery } from './queries';
 
 export const intakeDraft = z.object({
   kind: z.string(),
@@ -64,11 +65,7 @@ export function IntakeForm(props: {
   saveWords: string;
 }) {
   const { draft, change, refused } = props;
-  const choices = useQuery({
-    queryKey: ['intake-choices'],
-    queryFn: () => ask(api.GET('/api/intake/choices')),
-    staleTime: Infinity,
-  });
+  const choices = useQuery(choicesQuery);
   const machineWords = `${draft.maker} ${draft.model}`.trim();
   const machines = useQuery({
     queryKey: ['machines', machineWords],

@@ -14,7 +14,7 @@ const SAYS: Says[] = ['agreed', 'asked', 'declined'];
 
 /** Whether the owner was asked, and up to how much the owner has agreed. */
 export function OwnersWord({ job, currency }: { job: Schemas['Job']; currency: string }) {
-  const refresh = useRefreshJob(job.id);
+  const refresh = useRefreshJob(job.id, 'takeIn');
   const [limit, setLimit] = useDraft(`owner:${job.id}`, typedLimit);
   const save = useSave(
     (what: { says: Says; version: number }) =>

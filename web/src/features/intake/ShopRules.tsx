@@ -8,6 +8,8 @@ import { useEdit } from '../../parts/useEdit';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
+import { termsQuery } from '../shop/queries';
+import { serialRulesQuery } from './queries';
 
 /** The shop's own terms and its rules for reading serial numbers. */
 export function ShopRules() {
@@ -37,7 +39,7 @@ function number(typed: string): number {
 }
 
 function Terms() {
-  const terms = useQuery({ queryKey: ['terms'], queryFn: () => ask(api.GET('/api/shop/terms')) });
+  const terms = useQuery(termsQuery);
   return terms.data ? <EditTerms kept={terms.data} /> : null;
 }
 
@@ -94,10 +96,7 @@ function EditTerms({ kept }: { kept: Schemas['ShopTerms'] }) {
 
 function SerialRules() {
   const queries = useQueryClient();
-  const rules = useQuery({
-    queryKey: ['serial-rules'],
-    queryFn: () => ask(api.GET('/api/intake/serial-rules')),
-  });
+  const rules = useQuery(serialRulesQuery);
   const [maker, setMaker] = useState('');
   const [pattern, setPattern] = useState('');
   const [from, setFrom] = useState('1970');

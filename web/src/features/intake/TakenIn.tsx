@@ -14,6 +14,7 @@ import { ElectricalChecks } from './ElectricalChecks';
 import { OwnersWord } from './OwnersWord';
 import { asIntake, intakeDraft, IntakeForm, type IntakeDraft } from './IntakeForm';
 import { useRefreshJob } from '../job/useRefreshJob';
+import { hazardsQuery, knownQuery } from './queries';
 
 type Job = Schemas['Job'];
 
@@ -43,14 +44,8 @@ function draftOf(job: Job, hazards: string[]): IntakeDraft {
 export function TakenIn({ job, go }: { job: Job; go: (to: Step) => void }) {
   const [correcting, setCorrecting] = useState(false);
   const [draft] = useDraft(`intake:${job.id}`, intakeDraft);
-  const hazards = useQuery({
-    queryKey: ['job', job.id, 'hazards'],
-    queryFn: () => ask(api.GET('/api/intake/{jobId}/hazards', { params: { path: { jobId: job.id } } })),
-  });
-  const known = useQuery({
-    queryKey: ['job', job.id, 'known'],
-    queryFn: () => ask(api.GET('/api/intake/{jobId}/known', { params: { path: { jobId: job.id } } })),
-  });
+  const hazards = useQuery(hazardsQuery(job.id));
+  const known = useQuery(knownQuery(job.id));
   if (hazards.data && (correcting || draft)) {
     return <Correct job={job} hazards={hazards.data} close={() => setCorrecting(false)} />;
   }
@@ -142,7 +137,7 @@ export function TakenIn({ job, go }: { job: Job; go: (to: Step) => void }) {
 }
 
 function Correct({ job, hazards, close }: { job: Job; hazards: string[]; close: () => void }) {
-  const refresh = useRefreshJob(job.id);
+  const refresh = useRefreshJob(job.id, 'takeIn');
   const edit = useEdit({
     name: `intake:${job.id}`,
     schema: intakeDraft,

@@ -12,7 +12,7 @@ const NONE = -1;
 
 /** Minutes at the bench in all: the next estimate for this model is made of them. */
 export function BenchMinutes({ job }: { job: Schemas['Job'] }) {
-  const refresh = useRefreshJob(job.id);
+  const refresh = useRefreshJob(job.id, 'takeIn');
   const edit = useEdit({
     name: `minutes:${job.id}`,
     schema: minutes,

@@ -8,16 +8,14 @@ import { momentWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { useRefreshJob } from './useRefreshJob';
+import { journalQuery } from './queries';
 
 type Place = Schemas['Job']['place'];
 const PLACES = Object.keys(texts.places) as Place[];
 
 /** Everything that happened to the job, the job as files, and moving its tray. */
 export function Journal({ job }: { job: Schemas['Job'] }) {
-  const journal = useQuery({
-    queryKey: ['job', job.id, 'journal', job.version, job.listenVersion, job.gearVersion],
-    queryFn: () => ask(api.GET('/api/job/{id}/journal', { params: { path: { id: job.id } } })),
-  });
+  const journal = useQuery(journalQuery(job.id));
   return (
     <>
       <MoveTray job={job} />
@@ -65,7 +63,7 @@ export function Journal({ job }: { job: Schemas['Job'] }) {
 }
 
 function MoveTray({ job }: { job: Schemas['Job'] }) {
-  const refresh = useRefreshJob(job.id);
+  const refresh = useRefreshJob(job.id, 'choose', 'handBack');
   const [place, setPlace] = useState<Place | ''>('');
   const [waitsFor, setWaitsFor] = useState('');
   const [why, setWhy] = useState('');

@@ -2,7 +2,7 @@ import { Box } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { api, ask, Refused, type Schemas } from '../../api/client';
+import { Refused, type Schemas } from '../../api/client';
 import { Part } from '../../parts/Part';
 import { useKeys } from '../../parts/useKeys';
 import { dayWords } from '../../parts/words';
@@ -22,14 +22,14 @@ import { Get } from '../sourcing/Get';
 import { Journal } from './Journal';
 import { StepNotes } from './StepNotes';
 import { STEPS, StepTeeth, type Step } from './StepTeeth';
+import { jobQuery } from './queries';
 
 /** The open job: one step at a time on the sheet, the gear on the mat. */
 export default function Sheet() {
   const { id, step: wanted } = useParams();
   const jobId = Number(id);
   const job = useQuery({
-    queryKey: ['job', jobId],
-    queryFn: () => ask(api.GET('/api/job/{id}', { params: { path: { id: jobId } } })),
+    ...jobQuery(jobId),
     enabled: Number.isInteger(jobId),
   });
   if (job.error instanceof Refused || !Number.isInteger(jobId)) {

@@ -15,6 +15,8 @@ import { Culprits } from '../diagnosis/Culprits';
 import { BenchMinutes } from './BenchMinutes';
 import { STEPS, type Step } from './StepTeeth';
 import { useRefreshJob } from './useRefreshJob';
+import { journalQuery } from './queries';
+import { heardQuery } from '../diagnosis/queries';
 
 const note = z.string();
 
@@ -30,15 +32,11 @@ export function StepNotes({
   step: NotedStep;
   go: (to: Step) => void;
 }) {
-  const refresh = useRefreshJob(job.id);
+  const refresh = useRefreshJob(job.id, step);
   const [draft, setDraft, about] = useDraft(`note:${job.id}:${step}`, note);
-  const journal = useQuery({
-    queryKey: ['job', job.id, 'journal', 'notes'],
-    queryFn: () => ask(api.GET('/api/job/{id}/journal', { params: { path: { id: job.id } } })),
-  });
+  const journal = useQuery(journalQuery(job.id));
   const heard = useQuery({
-    queryKey: ['job', job.id, 'heard'],
-    queryFn: () => ask(api.GET('/api/diagnosis/{jobId}', { params: { path: { jobId: job.id } } })),
+    ...heardQuery(job.id),
     enabled: step === 'prove',
   });
   const save = useSave(

@@ -1,7 +1,6 @@
 import { Box, Button } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { api, ask, type Schemas } from '../../api/client';
 import { Mark } from '../../parts/Marks';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
@@ -9,6 +8,7 @@ import type { Step } from '../job/StepTeeth';
 import { DrawnMarks } from './DrawnMarks';
 import { PhotoViewer } from './PhotoViewer';
 import { addPhotos, dismiss, onLanded, useWaiting } from './uploads';
+import { photosQuery } from './queries';
 
 const SIDE = 104;
 
@@ -26,14 +26,11 @@ export function Photos({
   const [open, setOpen] = useState<number>();
   const [over, setOver] = useState(false);
   const input = useRef<HTMLInputElement>(null);
-  const photos = useQuery({
-    queryKey: ['job', jobId, 'photos'],
-    queryFn: () => ask(api.GET('/api/photo/{jobId}', { params: { path: { jobId } } })),
-  });
+  const photos = useQuery(photosQuery(jobId));
   useEffect(
     () =>
       onLanded((photo, of) => {
-        queries.setQueryData<Schemas['Photo'][]>(['job', of, 'photos'], (now) =>
+        queries.setQueryData(photosQuery(of).queryKey, (now) =>
           now?.some((p) => p.id === photo.id) ? now : [...(now ?? []), photo],
         );
       }),

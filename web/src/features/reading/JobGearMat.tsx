@@ -1,13 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, ask } from '../../api/client';
 import { ReadingMat } from './ReadingMat';
+import { gearQuery } from './queries';
 
 /** The mat beside the other steps: the gear taken, or the most probable one so far. */
 export function JobGearMat({ jobId }: { jobId: number }) {
-  const gear = useQuery({
-    queryKey: ['job', jobId, 'gear'],
-    queryFn: () => ask(api.GET('/api/reading/{jobId}', { params: { path: { jobId } } })),
-  });
+  const gear = useQuery(gearQuery(jobId));
   return (
     <ReadingMat
       name={gear.data?.name ?? ''}

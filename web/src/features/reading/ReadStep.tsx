@@ -20,13 +20,12 @@ import { ReadingMat } from './ReadingMat';
 import { ReadingStrip } from './ReadingStrip';
 import { SheetButton } from './SheetButton';
 import { useIdentify, useSpans } from './useIdentify';
+import { shopQuery } from '../shop/queries';
+import { gearQuery } from './queries';
 
 /** Step 5: from readings to which gear it is, live. */
 export function ReadStep({ job, children }: { job: Schemas['Job']; children: ReactNode }) {
-  const gear = useQuery({
-    queryKey: ['job', job.id, 'gear'],
-    queryFn: () => ask(api.GET('/api/reading/{jobId}', { params: { path: { jobId: job.id } } })),
-  });
+  const gear = useQuery(gearQuery(job.id));
   if (!gear.data) {
     return <Frame mat={<Box sx={{ bgcolor: colour.mat }} />}>{children}</Frame>;
   }
@@ -48,12 +47,12 @@ function Reading({
 }) {
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const shop = useQuery({ queryKey: ['shop'], queryFn: () => ask(api.GET('/api/shop')) });
+  const shop = useQuery(shopQuery);
   const me = shop.data?.here?.id;
   const [chosen, setChosen] = useState(0);
   const [overlay, setOverlay] = useState(false);
   const [reason, setReason] = useState('');
-  const refresh = useRefreshJob(job.id);
+  const refresh = useRefreshJob(job.id, 'read');
   const others = othersOf(gear, me);
   const edit = useEdit({
     name: `gear:${job.id}`,
@@ -68,7 +67,7 @@ function Reading({
         }),
       ),
     done: (saved) => {
-      queries.setQueryData(['job', job.id, 'gear'], saved);
+      queries.setQueryData(gearQuery(job.id).queryKey, saved);
       refresh();
     },
     versionOf: (current: Schemas['GearRead']) => current.version,

@@ -1,19 +1,16 @@
 import { Box } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useMatch } from 'react-router';
-import { api, ask } from '../../api/client';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { TrayLabel } from './TrayLabel';
+import { shopQuery } from './queries';
+import { rackQuery } from '../job/queries';
 
 /** The jobs where they physically are. */
 export function Rack() {
-  const rack = useQuery({
-    queryKey: ['rack'],
-    queryFn: () => ask(api.GET('/api/job/rack')),
-    refetchInterval: 10_000,
-  });
-  const shop = useQuery({ queryKey: ['shop'], queryFn: () => ask(api.GET('/api/shop')) });
+  const rack = useQuery({ ...rackQuery, refetchInterval: 10_000 });
+  const shop = useQuery(shopQuery);
   const openId = useMatch('/job/:id/*')?.params.id;
   const shelves = rack.data?.filter((shelf) => shelf.trays.length > 0) ?? [];
   return (

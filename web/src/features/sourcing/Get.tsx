@@ -26,7 +26,7 @@ function idOf(offer: Offer): string {
 
 /** Step 7: matching gears with what they cost on the bench; one is ordered, with the reason. */
 export function Get({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }) {
-  const refresh = useRefreshJob(job.id);
+  const refresh = useRefreshJob(job.id, 'choose', 'get');
   const [draft, setDraft, about] = useDraft(`order:${job.id}`, ordering);
   const [all, setAll] = useState(false);
   const now = draft ?? { pieces: '1', item: '', reason: '' };

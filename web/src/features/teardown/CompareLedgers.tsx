@@ -5,6 +5,7 @@ import { api, ask, type Schemas } from '../../api/client';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
+import { comparedQuery, otherLedgersQuery } from './queries';
 
 type Keep = Schemas['Merge']['choices'][number];
 
@@ -25,19 +26,8 @@ export function CompareLedgers(props: {
   const { jobId } = props;
   const [other, setOther] = useState<number | ''>('');
   const [chosen, setChosen] = useState<Record<number, Keep>>({});
-  const others = useQuery({
-    queryKey: ['job', jobId, 'other-ledgers'],
-    queryFn: () => ask(api.GET('/api/teardown/{jobId}/others', { params: { path: { jobId } } })),
-  });
-  const compared = useQuery({
-    queryKey: ['job', jobId, 'compare', other],
-    queryFn: () =>
-      ask(
-        api.GET('/api/teardown/{jobId}/compare', {
-          params: { path: { jobId }, query: other === '' ? {} : { otherJob: other } },
-        }),
-      ),
-  });
+  const others = useQuery(otherLedgersQuery(jobId));
+  const compared = useQuery(comparedQuery(jobId, other));
   const rows = compared.data?.rows ?? [];
   const choices = rows.map((row, index) => chosen[index] ?? offers(row)[0] ?? 'neither');
   const merge = useSave(

@@ -19,6 +19,7 @@ import { LedgerStep } from './LedgerStep';
 import { NextAsBefore } from './NextAsBefore';
 import { TrayMat } from './TrayMat';
 import { UnseenParts } from './UnseenParts';
+import { ledgerQuery } from './queries';
 
 interface NewStep {
   line: string;
@@ -43,10 +44,7 @@ export function Ledger({
   const [chosen, setChosen] = useState<string>();
   const [comparing, setComparing] = useState(false);
   const path = { jobId: job.id };
-  const ledger = useQuery({
-    queryKey: ['job', job.id, 'ledger'],
-    queryFn: () => ask(api.GET('/api/teardown/{jobId}', { params: { path } })),
-  });
+  const ledger = useQuery(ledgerQuery(job.id));
   const line = draft ?? '';
   const read = useQuery({
     queryKey: ['read-line', line],
@@ -57,7 +55,7 @@ export function Ledger({
   });
   // Shown at once from the answer itself; what else has changed on the job comes with the next pulse.
   const show = useCallback(
-    (now: Schemas['JobLedger']) => queries.setQueryData(['job', job.id, 'ledger'], now),
+    (now: Schemas['JobLedger']) => queries.setQueryData(ledgerQuery(job.id).queryKey, now),
     [queries, job.id],
   );
   const add = useSave(

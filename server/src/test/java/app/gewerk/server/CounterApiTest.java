@@ -284,8 +284,17 @@ class CounterApiTest {
                 mara,
                 "/api/teardown/" + id + "/steps",
                 Map.of("key", UUID.randomUUID().toString(), "line", "lid off"));
-        assertThat(api.get("/api/job/" + id + "/pulse").body().path("journal").asLong())
-                .isGreaterThan(before);
+        JsonNode after = api.get("/api/job/" + id + "/pulse?since=" + before).body();
+        assertThat(after.path("journal").asLong()).isGreaterThan(before);
+        assertThat(after.path("steps"))
+                .as("where")
+                .extracting(JsonNode::asString)
+                .containsExactly("open");
+        assertThat(api.get("/api/job/" + id + "/pulse?since="
+                                + after.path("journal").asLong())
+                        .body()
+                        .path("steps"))
+                .isEmpty();
         assertThat(Statements.during(() -> api.get("/api/job/" + id + "/pulse")))
                 .as("who is here, and the pulse")
                 .isEqualTo(2);

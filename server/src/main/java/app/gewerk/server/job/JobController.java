@@ -68,13 +68,10 @@ class JobController {
     /** @param from what stood there before; left out when nothing did */
     record BenchMinutes(@Nullable Integer from, int minutes) {}
 
-    /** @param journal grows whenever anybody changes anything on the job */
-    record Pulse(long journal) {}
-
     /** Asked for every second by whoever has the job open. */
     @GetMapping("/{id}/pulse")
-    Pulse pulse(Here here, @PathVariable long id) {
-        return new Pulse(jobs.pulse(here, id));
+    JobService.Pulse pulse(Here here, @PathVariable long id, @RequestParam(required = false) @Nullable Long since) {
+        return jobs.pulse(here, id, since == null ? Long.MAX_VALUE : since);
     }
 
     @PostMapping("/{id}/bench-minutes")

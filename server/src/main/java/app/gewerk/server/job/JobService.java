@@ -280,12 +280,16 @@ public class JobService {
     }
 
     /**
-     * How far the job's journal has come: every change to a job writes a line there, so a higher number means that
-     * somebody has done something.
+     * How far a job has got.
+     *
+     * @param journal its last line, which grows whenever anybody changes anything on the job
+     * @param steps where something was written since the line that was asked from
      */
+    public record Pulse(long journal, List<Step> steps) {}
+
     @Transactional(readOnly = true)
-    public long pulse(Here here, long jobId) {
-        return store.lastJournal(here, jobId).orElseThrow(() -> noJob(jobId));
+    public Pulse pulse(Here here, long jobId, long since) {
+        return store.pulse(here, jobId, since).orElseThrow(() -> noJob(jobId));
     }
 
     /** Keeps what the owner was asked or has said. */

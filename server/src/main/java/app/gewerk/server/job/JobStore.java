@@ -5,6 +5,7 @@ import static app.gewerk.server.db.Tables.JOURNAL;
 import static app.gewerk.server.db.Tables.MACHINE_MODEL;
 import static app.gewerk.server.db.Tables.PERSON;
 import static org.jooq.impl.DSL.all;
+import static org.jooq.impl.DSL.arrayAggDistinct;
 import static org.jooq.impl.DSL.arrayAppend;
 import static org.jooq.impl.DSL.coalesce;
 import static org.jooq.impl.DSL.count;
@@ -160,12 +161,23 @@ class JobStore {
                 == 1;
     }
 
-    /** The number of the last line of a job's journal, 0 while there is none; nothing where there is no job. */
-    Optional<Long> lastJournal(Here here, long jobId) {
-        Field<Long> last = field(select(coalesce(max(JOURNAL.ID), 0L))
-                .from(JOURNAL)
-                .where(JOURNAL.SHOP_ID.eq(JOB.SHOP_ID), JOURNAL.JOB_ID.eq(JOB.ID)));
-        return sql.select(last).from(JOB).where(at(here, jobId)).fetchOptional(r -> r.value1());
+    /** @param since a line of the journal; the steps are those of the lines after it */
+    Optional<JobService.Pulse> pulse(Here here, long jobId, long since) {
+        Condition ofJob = JOURNAL.SHOP_ID.eq(JOB.SHOP_ID).and(JOURNAL.JOB_ID.eq(JOB.ID));
+        Field<Long> last =
+                field(select(coalesce(max(JOURNAL.ID), 0L)).from(JOURNAL).where(ofJob));
+        Field<String[]> steps =
+                field(select(arrayAggDistinct(JOURNAL.STEP)).from(JOURNAL).where(ofJob, JOURNAL.ID.gt(since)));
+        return sql.select(last, steps)
+                .from(JOB)
+                .where(at(here, jobId))
+                .fetchOptional(r -> new JobService.Pulse(
+                        r.value1(),
+                        r.value2() == null
+                                ? List.of()
+                                : Arrays.stream(r.value2())
+                                        .map(s -> Wire.parse(Step.class, s))
+                                        .toList()));
     }
 
     boolean ownerSays(Here here, long jobId, int version, String word, Optional<BigDecimal> limit, OffsetDateTime now) {

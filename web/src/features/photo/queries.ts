@@ -1,0 +1,9 @@
+import { queryOptions } from '@tanstack/react-query';
+import { api, ask } from '../../api/client';
+import { ofJob } from '../job/queries';
+
+export const photosQuery = (jobId: number) =>
+  queryOptions({
+    queryKey: ofJob(jobId, 'photos'),
+    queryFn: () => ask(api.GET('/api/photo/{jobId}', { params: { path: { jobId } } })),
+  });
