@@ -19,13 +19,18 @@ export default ts.config(
   },
   {
     files: ['src/**'],
-    ignores: ['src/theme.ts'],
+    ignores: ['src/theme.ts', '**/*.test.tsx'],
     rules: {
       'no-restricted-syntax': [
         'error',
         {
           selector: 'Literal[value=/^#[0-9a-f]{3,8}$/i], TemplateElement[value.raw=/#[0-9a-f]{3,8}\\b/i]',
           message: 'Colours come from theme.ts',
+        },
+        {
+          selector:
+            'JSXText[value=/[A-Za-z]{2}/]:not([value=/^\\s*(Alt\\+Enter|F9)\\s*$/]), JSXAttribute[name.name=/^(aria-label|label|placeholder|title|alt)$/] > Literal[value=/[A-Za-z]{2}/]',
+          message: 'What people read comes from texts/',
         },
       ],
     },

@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch';
 import type { components, paths } from './schema';
+import { texts } from '../texts';
 
 export type Schemas = components['schemas'];
 export type FieldMessage = { field: string; message: string };
@@ -52,10 +53,10 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
     answer = await call;
   } catch (failed) {
     if (failed instanceof DOMException && failed.name === 'AbortError') throw failed;
-    throw new Unreachable('The server does not answer');
+    throw new Unreachable(texts.offline);
   }
   if (answer.response.ok) return answer.data as T;
-  if (answer.response.status === 503) throw new Unreachable('The server cannot answer just now');
+  if (answer.response.status === 503) throw new Unreachable(texts.offline);
   const problem = (typeof answer.error === 'object' ? answer.error : {}) as {
     detail?: string;
     fields?: FieldMessage[];
@@ -63,7 +64,7 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
   } | null;
   throw new Refused(
     answer.response.status,
-    problem?.detail ?? `The server answered ${answer.response.status}`,
+    problem?.detail ?? texts.answered(answer.response.status),
     problem?.fields ?? [],
     problem?.current,
   );

@@ -1361,6 +1361,7 @@ export interface components {
             clearanceCoefficient: number;
             /** Format: double */
             coneAngleDeg?: number;
+            fullName: string;
             gear?: components["schemas"]["GearSpec"];
             /** Format: double */
             helixAngleDeg: number;
@@ -1385,6 +1386,7 @@ export interface components {
             residuals: components["schemas"]["ResidualView"][];
             shift: string;
             standard: boolean;
+            stub: boolean;
             /** Format: double */
             tipWearMm: number;
             /** Format: int32 */
@@ -1419,6 +1421,7 @@ export interface components {
             protection: "earthed" | "doubleInsulated" | "lowVoltage";
         };
         Choices: {
+            handsOn: ("takeIn" | "listen" | "open" | "look" | "read" | "choose" | "get" | "closeUp" | "prove" | "handBack")[];
             hazards: components["schemas"]["Hazard"][];
             kinds: components["schemas"]["Kind"][];
             operations: components["schemas"]["SaidOperation"][];
@@ -1690,6 +1693,7 @@ export interface components {
             pressureAngleDeg?: number;
             /** Format: double */
             profileShiftCoefficient?: number;
+            stub?: boolean;
             /** Format: int32 */
             toothCount: number;
         };
@@ -1719,6 +1723,8 @@ export interface components {
             /** Format: double */
             rootDiameterMm: number;
             spans: components["schemas"]["SpanLine"][];
+            /** Format: int32 */
+            steadiestSpan?: number;
             /** Format: double */
             tipDiameterMm: number;
             /** Format: double */
@@ -1832,6 +1838,7 @@ export interface components {
             /** Format: int64 */
             machineModelId: number;
             maker: string;
+            mayMoveTo: ("onTheBench" | "waitingForGear" | "waitingForAnswer" | "toProve" | "readyToGo" | "putAway")[];
             model: string;
             newPrice?: number;
             opened: string[];

@@ -23,6 +23,7 @@ export const en = {
   find: 'find',
   findLabel: 'Find a job by machine, owner, serial or words',
   findNothing: 'Nothing found. Try a part of the machine, the owner or the complaint.',
+  found: (n: number) => (n === 1 ? '1 job' : `${n} jobs`),
   newJob: 'new job',
   stepsLabel: 'Steps',
   stepDone: (step: string) => `${step}, done`,
@@ -58,6 +59,7 @@ export const en = {
   },
   offline: 'The server does not answer just now. What you type is kept; saving goes on by itself.',
   saving: 'saving',
+  answered: (status: number) => `The server answered ${status}.`,
   minutes: (m: number) =>
     m < 0.75 ? 'half a minute' : m < 1.25 ? '1 minute' : `${Math.round(m * 2) / 2} minutes`,
   who: {
@@ -539,6 +541,13 @@ export const en = {
     overlay: 'lay the second over it',
     slip: (words: string) => `Look again at the reading ${words}:`,
     expected: (value: string) => `the others say ${value}`,
+    details: {
+      stub: 'stub teeth',
+      slant: (deg: number, error: number) => `slant ${deg.toFixed(1)}° ± ${error.toFixed(1)}`,
+      lead: (deg: number) => `lead angle ${deg.toFixed(1)}°`,
+      cone: (deg: number) => `cone ${deg.toFixed(1)}°`,
+      tipsWorn: (mm: number) => `tips worn ${mm.toFixed(2)}`,
+    },
     wouldRead: (value: string, gear: string) => `${value} for ${gear}`,
     agree: (sigmas: string) => `${sigmas} standard deviations from what this gear would show`,
     svg: 'SVG in true mm',

@@ -9,9 +9,8 @@ import { colour } from '../../theme';
 import type { Step } from '../job/StepTeeth';
 import { useRefreshJob } from '../job/useRefreshJob';
 import { AboutTo } from './AboutTo';
+import { choicesQuery } from '../intake/queries';
 import { cautionsQuery } from './queries';
-
-const HANDS_ON: Step[] = ['open', 'look', 'closeUp'];
 
 /** The cautions of this step and of what is about to be done: unread ones stand open, read ones are one quiet line. */
 export function StepCautions({ jobId, step }: { jobId: number; step: Step }) {
@@ -27,8 +26,10 @@ export function StepCautions({ jobId, step }: { jobId: number; step: Step }) {
       ),
     refresh,
   );
+  const choices = useQuery(choicesQuery);
+  const handsOn = choices.data?.handsOn.includes(step) ?? false;
   const said = cautions.data?.filter((c) => !c.step).map((c) => c.operation) ?? [];
-  const here = cautions.data?.filter((c) => c.step === step || (!c.step && HANDS_ON.includes(step))) ?? [];
+  const here = cautions.data?.filter((c) => c.step === step || (!c.step && handsOn)) ?? [];
   const unread = here.filter((c) => !c.tickedBy);
   const read = here.filter((c) => c.tickedBy);
   return (
@@ -58,7 +59,7 @@ export function StepCautions({ jobId, step }: { jobId: number; step: Step }) {
           ))}
         </Box>
       )}
-      {HANDS_ON.includes(step) && <AboutTo jobId={jobId} said={[...new Set(said)]} />}
+      {handsOn && <AboutTo jobId={jobId} said={[...new Set(said)]} />}
       {tick.refused && <span role="alert">{tick.refused.message}</span>}
     </Box>
   );

@@ -11,6 +11,8 @@ import { colour } from '../../theme';
 import { termsQuery } from '../shop/queries';
 import { serialRulesQuery } from './queries';
 
+const EXAMPLE = 'V{YY}{WW}-####';
+
 /** The shop's own terms and its rules for reading serial numbers. */
 export function ShopRules() {
   return (
@@ -143,7 +145,7 @@ function SerialRules() {
         <TextField
           size="small"
           label={texts.shopRules.pattern}
-          placeholder="V{YY}{WW}-####"
+          placeholder={EXAMPLE}
           value={pattern}
           onChange={(event) => setPattern(event.target.value)}
         />

@@ -11,7 +11,6 @@ import { useRefreshJob } from './useRefreshJob';
 import { journalQuery } from './queries';
 
 type Place = Schemas['Job']['place'];
-const PLACES = Object.keys(texts.places) as Place[];
 
 /** Everything that happened to the job, the job as files, and moving its tray. */
 export function Journal({ job }: { job: Schemas['Job'] }) {
@@ -100,7 +99,7 @@ function MoveTray({ job }: { job: Schemas['Job'] }) {
           onChange={(event) => setPlace(event.target.value as Place)}
           sx={{ width: 190 }}
         >
-          {PLACES.filter((p) => p !== job.place).map((p) => (
+          {job.mayMoveTo.map((p) => (
             <MenuItem key={p} value={p}>
               {texts.places[p]}
             </MenuItem>

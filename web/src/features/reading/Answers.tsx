@@ -98,14 +98,14 @@ function Bar(props: {
   const percent = 100 * candidate.probability;
   const details = [
     angleWords(candidate.pressureAngleDeg),
-    candidate.addendumCoefficient < 1 ? 'stub teeth' : '',
+    candidate.stub ? texts.read.details.stub : '',
     candidate.kind === 'external' || candidate.kind === 'internal' ? candidate.shift : '',
     candidate.helixAngleDeg > 0
-      ? `slant ${candidate.helixAngleDeg.toFixed(1)}° ± ${candidate.angleUncertaintyDeg.toFixed(1)}`
+      ? texts.read.details.slant(candidate.helixAngleDeg, candidate.angleUncertaintyDeg)
       : '',
-    candidate.leadAngleDeg === undefined ? '' : `lead angle ${candidate.leadAngleDeg.toFixed(1)}°`,
-    candidate.coneAngleDeg === undefined ? '' : `cone ${candidate.coneAngleDeg.toFixed(1)}°`,
-    candidate.tipWearMm > 0.05 ? `tips worn ${candidate.tipWearMm.toFixed(2)}` : '',
+    candidate.leadAngleDeg === undefined ? '' : texts.read.details.lead(candidate.leadAngleDeg),
+    candidate.coneAngleDeg === undefined ? '' : texts.read.details.cone(candidate.coneAngleDeg),
+    candidate.tipWearMm > 0.05 ? texts.read.details.tipsWorn(candidate.tipWearMm) : '',
   ].filter(Boolean);
   return (
     <Box

@@ -1,7 +1,6 @@
 import { Box } from '@mui/material';
 import { useState } from 'react';
 import { api, ask, Refused, type Schemas } from '../../api/client';
-import { angleWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 
@@ -12,7 +11,7 @@ export function SheetButton({ answer, title }: { answer: Schemas['Identified']; 
   const [refused, setRefused] = useState('');
   const make = async () => {
     const gears = answer.candidates.flatMap((c) => {
-      const name = `${c.name}, ${angleWords(c.pressureAngleDeg)}${c.addendumCoefficient < 1 ? ' stub' : ''}, ${c.shift}`;
+      const name = `${c.fullName}, ${c.shift}`;
       return c.gear ? [{ gear: c.gear, name }] : [];
     });
     try {

@@ -1,6 +1,6 @@
 import { Box, Dialog, DialogContent, TextField } from '@mui/material';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useState, type KeyboardEvent } from 'react';
+import { useId, useState, type KeyboardEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { api, ask } from '../../api/client';
 import { texts } from '../../texts';
@@ -17,6 +17,8 @@ export function Find({ close }: { close: () => void }) {
     placeholderData: keepPreviousData,
   });
   const jobs = found.data ?? [];
+  const list = useId();
+  const option = (id: number) => `${list}-${id}`;
   const open = (id: number) => {
     close();
     void navigate(`/job/${id}`);
@@ -41,20 +43,38 @@ export function Find({ close }: { close: () => void }) {
             setChosen(0);
           }}
           onKeyDown={keys}
+          slotProps={{
+            htmlInput: {
+              role: 'combobox',
+              'aria-expanded': jobs.length > 0,
+              'aria-controls': list,
+              'aria-autocomplete': 'list',
+              ...(jobs[chosen] && { 'aria-activedescendant': option(jobs[chosen].id) }),
+            },
+          }}
         />
-        {found.data?.length === 0 && <p>{texts.findNothing}</p>}
-        <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}>
+        <Box role="status" sx={{ color: colour.inkSoft, mt: 0.5 }}>
+          {found.data && (jobs.length === 0 ? texts.findNothing : texts.found(jobs.length))}
+        </Box>
+        <Box
+          component="ul"
+          role="listbox"
+          id={list}
+          aria-label={texts.findLabel}
+          sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}
+        >
           {jobs.map((job, index) => (
-            <li key={job.id}>
+            // The arrows move the choice from within the field; a pointer takes one directly.
+            // eslint-disable-next-line jsx-a11y/click-events-have-key-events
+            <li
+              key={job.id}
+              id={option(job.id)}
+              role="option"
+              aria-selected={index === chosen}
+              onClick={() => open(job.id)}
+            >
               <Box
-                component="button"
-                type="button"
-                onClick={() => open(job.id)}
                 sx={{
-                  font: 'inherit',
-                  width: '100%',
-                  textAlign: 'left',
-                  border: 0,
                   borderBottom: `1px solid ${colour.line}`,
                   bgcolor: index === chosen ? colour.next : 'transparent',
                   display: 'grid',

@@ -36,11 +36,7 @@ export default function SpanTable() {
   const form = kept ?? A_GEAR;
   const { spec, wrong } = gearOf(form, unit);
   const { geometry, refused } = useGeometry(spec);
-  const measurable = geometry?.spans.filter((s) => s.measurable) ?? [];
-  const middle = geometry ? geometry.referenceDiameterMm : 0;
-  const best = [...measurable].sort(
-    (a, b) => Math.abs(a.touchesAtMm - middle) - Math.abs(b.touchesAtMm - middle),
-  )[0];
+  const best = geometry?.spans.find((s) => s.overTeeth === geometry.steadiestSpan);
   const drawing = useGearDrawing(
     refused ? undefined : spec,
     best ? [{ what: 'span', parameter: best.overTeeth, values: [best.mm] }] : [],

@@ -50,16 +50,14 @@ export function gearOf(form: GearForm, unit: Unit): Typed {
   if (teeth === undefined) wrong.teeth = texts.workingsPage.whole;
   const width = form.width.trim() === '' ? undefined : typedLength(form.width, unit);
   if (form.width.trim() !== '' && width === undefined) wrong.width = texts.workingsPage.notALength;
-  const angle = number('angle', 20);
   const spec: Schemas['GearSpec'] = {
     kind: form.inside ? 'internal' : 'external',
     [form.system]: pitch,
     toothCount: teeth ?? 0,
-    pressureAngleDeg: angle,
+    pressureAngleDeg: number('angle', 20),
     helixAngleDeg: number('helix', 0),
     profileShiftCoefficient: number('shift', 0),
-    addendumCoefficient: form.stub ? 0.8 : 1,
-    clearanceCoefficient: form.stub ? 0.2 : angle === 14.5 ? 0.157 : 0.25,
+    stub: form.stub,
     ...(width === undefined ? {} : { faceWidthMm: width }),
   };
   return { spec: Object.keys(wrong).length === 0 ? spec : undefined, wrong };

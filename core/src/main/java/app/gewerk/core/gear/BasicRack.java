@@ -54,6 +54,21 @@ public record BasicRack(
         }
     }
 
+    /**
+     * The rack that is usual at a pressure angle: addendum 1 and clearance 0.25 (ISO 53), 0.157 at 14.5° (the old
+     * full-depth system); stub teeth 0.8 and 0.2 (Machinery's Handbook; from memory).
+     *
+     * @param stub for teeth shorter than full depth
+     */
+    public static BasicRack usual(double pressureAngleDeg, boolean stub) {
+        return stub
+                ? of(pressureAngleDeg, INCH_STUB_20.addendumCoefficient, INCH_STUB_20.clearanceCoefficient)
+                : of(
+                        pressureAngleDeg,
+                        1,
+                        pressureAngleDeg == INCH_14_5.pressureAngleDeg ? INCH_14_5.clearanceCoefficient : 0.25);
+    }
+
     /** Whether its teeth are shorter than full depth. */
     public boolean stub() {
         return addendumCoefficient < 1;

@@ -4,7 +4,9 @@ import static app.gewerk.core.gear.Involute.inv;
 
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
+import java.util.Comparator;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /** Span measurement (W<sub>k</sub>): caliper jaws over several teeth of an external gear, touching opposite flanks. */
 public final class Span {
@@ -72,6 +74,19 @@ public final class Span {
     public static int bestToothNumber(CylindricalGear gear) {
         int nearest = (int) Math.floor(idealToothNumber(gear) + 0.5 + 1e-9);
         return Math.max(2, Math.min(gear.toothCount(), nearest));
+    }
+
+    /**
+     * The number of teeth over which the jaws sit steadiest: where they touch nearest the reference circle, half way up the
+     * flanks; none when no span can be measured.
+     */
+    public static Optional<Integer> steadiestToothNumber(CylindricalGear gear, double faceWidthMm) {
+        return IntStream.rangeClosed(2, Math.max(2, gear.toothCount() / 2 + 1))
+                .filter(k ->
+                        k <= gear.toothCount() && whyNot(gear, k, faceWidthMm).isEmpty())
+                .boxed()
+                .min(Comparator.comparingDouble(
+                        k -> Math.abs(contactDiameterMm(gear, k) - gear.referenceDiameterMm())));
     }
 
     /** Diameter on which the jaws touch: √(d_b² + (W cos β_b)²) (mm). */

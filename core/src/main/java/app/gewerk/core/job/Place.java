@@ -3,6 +3,8 @@ package app.gewerk.core.job;
 import app.gewerk.core.Wire;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
+import java.util.EnumSet;
+import java.util.Set;
 
 /** Where a job's tray stands in the rack. */
 public enum Place {
@@ -22,8 +24,18 @@ public enum Place {
         return this != PUT_AWAY;
     }
 
+    /** Where a tray may go from here: nothing goes to the owner unproved, and what was put away may come back. */
+    public Set<Place> mayMoveTo() {
+        Set<Place> next = EnumSet.allOf(Place.class);
+        next.remove(this);
+        if (this != TO_PROVE && this != PUT_AWAY) {
+            next.remove(READY_TO_GO);
+        }
+        return next;
+    }
+
     /**
-     * Refuses a move that skips what a machine must not skip: nothing goes to the owner unproved.
+     * Refuses a move that skips what a machine must not skip.
      *
      * @throws Refused saying which move comes first
      */
@@ -31,8 +43,8 @@ public enum Place {
         if (next == this) {
             throw new Refused("place.already", "place", this);
         }
-        if (next == READY_TO_GO && this != TO_PROVE && this != PUT_AWAY) {
-            throw new Refused("place.proveFirst", "to", READY_TO_GO, "from", TO_PROVE);
+        if (!mayMoveTo().contains(next)) {
+            throw new Refused("place.proveFirst", "to", next, "from", TO_PROVE);
         }
     }
 

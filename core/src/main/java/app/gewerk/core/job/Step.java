@@ -15,6 +15,11 @@ public enum Step {
     PROVE,
     HAND_BACK;
 
+    /** Where parts are handled, so that what is about to be done there has to be said. */
+    public boolean handsOn() {
+        return this == OPEN || this == LOOK || this == CLOSE_UP;
+    }
+
     @Override
     public String toString() {
         return Wire.word(this);

@@ -75,6 +75,31 @@ class OutlineTruthTest {
         return left + right;
     }
 
+    /** The jaws of the steadiest span touch nearest the reference circle of all that can be measured. */
+    @ParameterizedTest
+    @MethodSource("gearsWithASpan")
+    void noSpanTouchesNearerTheReferenceCircleThanTheSteadiest(CylindricalGear gear) {
+        int steadiest =
+                Span.steadiestToothNumber(gear, Double.POSITIVE_INFINITY).orElseThrow();
+        assertThat(Span.isMeasurable(gear, steadiest)).isTrue();
+        double off = Math.abs(Span.contactDiameterMm(gear, steadiest) - gear.referenceDiameterMm());
+        for (int k = 2; k <= gear.toothCount() / 2; k++) {
+            if (Span.isMeasurable(gear, k)) {
+                assertThat(Math.abs(Span.contactDiameterMm(gear, k) - gear.referenceDiameterMm()))
+                        .isGreaterThanOrEqualTo(off);
+            }
+        }
+    }
+
+    @Test
+    void usualRacksAreTheStandardOnes() {
+        assertThat(BasicRack.usual(20, false).clearanceCoefficient()).isEqualTo(0.25);
+        assertThat(BasicRack.usual(14.5, false)).isEqualTo(BasicRack.INCH_14_5);
+        assertThat(BasicRack.usual(20, true)).isEqualTo(BasicRack.INCH_STUB_20);
+        assertThat(BasicRack.usual(20, true).stub()).isTrue();
+        assertThat(BasicRack.usual(20, false).stub()).isFalse();
+    }
+
     static Stream<CylindricalGear> gearsWithFlanksAtTheReferenceCircle() {
         return enough(
                 120,

@@ -45,6 +45,7 @@ class GearController {
             boolean undercut,
             Optional<Double> caliperTipReadingMm,
             List<SpanLine> spans,
+            Optional<Integer> steadiestSpan,
             Optional<Double> overPinsMm,
             Optional<Double> pinCentreMm,
             Optional<Double> usualPinMm,
@@ -98,6 +99,7 @@ class GearController {
                 IntStream.rangeClosed(1, most)
                         .mapToObj(k -> span(gear, k, faceWidth))
                         .toList(),
+                Span.steadiestToothNumber(gear, faceWidth),
                 Optional.ofNullable(spec.pinDiameterMm()).map(pin -> new Pins(gear, pin).readingMm()),
                 Optional.ofNullable(spec.pinDiameterMm())
                         .map(pin ->

@@ -8,7 +8,9 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * A gear as a request describes it: one of module, diametral pitch or circular pitch; the rest has the usual defaults
- * (external, 20°, spur, no shift, addendum 1, clearance 0.25). Angles in degrees, lengths in mm.
+ * (external, 20°, spur, no shift, the depth that is usual at the pressure angle). Angles in degrees, lengths in mm.
+ *
+ * @param stub for the usual short teeth, where addendum and clearance are not given
  */
 public record GearSpec(
         @Nullable String kind,
@@ -21,6 +23,7 @@ public record GearSpec(
         @Nullable Double profileShiftCoefficient,
         @Nullable Double addendumCoefficient,
         @Nullable Double clearanceCoefficient,
+        @Nullable Boolean stub,
         @Nullable Double faceWidthMm,
         @Nullable Double pinDiameterMm) {
 
@@ -38,6 +41,7 @@ public record GearSpec(
                 gear.rack().addendumCoefficient(),
                 gear.rack().clearanceCoefficient(),
                 null,
+                null,
                 null);
     }
 
@@ -47,8 +51,11 @@ public record GearSpec(
         if (!what.equals("external") && !what.equals("internal")) {
             throw Refused.at("kind", "gear.kind", "given", what);
         }
-        BasicRack rack =
-                BasicRack.of(or(pressureAngleDeg, 20), or(addendumCoefficient, 1), or(clearanceCoefficient, 0.25));
+        BasicRack usual = BasicRack.usual(or(pressureAngleDeg, 20), Boolean.TRUE.equals(stub));
+        BasicRack rack = BasicRack.of(
+                usual.pressureAngleDeg(),
+                or(addendumCoefficient, usual.addendumCoefficient()),
+                or(clearanceCoefficient, usual.clearanceCoefficient()));
         return new CylindricalGear(
                 what.equals("internal"),
                 pitch().module(),

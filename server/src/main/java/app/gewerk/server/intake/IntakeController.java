@@ -4,6 +4,7 @@ import app.gewerk.core.caution.Cautions;
 import app.gewerk.core.caution.Operation;
 import app.gewerk.core.intake.ElectricalCheck;
 import app.gewerk.core.intake.SerialRule;
+import app.gewerk.core.job.Step;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.job.JobService.Job;
@@ -45,7 +46,12 @@ class IntakeController {
     /** Something about to be done that belongs to no step. */
     record SaidOperation(Operation code, Say words) {}
 
-    record Choices(List<Cautions.Kind> kinds, List<Cautions.Hazard> hazards, List<SaidOperation> operations) {}
+    /** @param handsOn the steps at which operations are said */
+    record Choices(
+            List<Cautions.Kind> kinds,
+            List<Cautions.Hazard> hazards,
+            List<SaidOperation> operations,
+            List<Step> handsOn) {}
 
     record AboutTo(Operation operation, boolean on) {}
 
@@ -75,7 +81,8 @@ class IntakeController {
                 intake.knowledge().hazards(),
                 Operation.said().stream()
                         .map(o -> new SaidOperation(o, o.words()))
-                        .toList());
+                        .toList(),
+                Arrays.stream(Step.values()).filter(Step::handsOn).toList());
     }
 
     /** What is known of a model at the counter: earlier jobs, its era by the serial, what a repair will come to. */

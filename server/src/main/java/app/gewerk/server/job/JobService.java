@@ -11,6 +11,7 @@ import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.shop.StoredJson;
+import com.fasterxml.jackson.annotation.JsonProperty;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
@@ -100,7 +101,13 @@ public class JobService {
             int version,
             int listenVersion,
             int gearVersion,
-            OffsetDateTime takenInAt) {}
+            OffsetDateTime takenInAt) {
+
+        @JsonProperty
+        Set<Place> mayMoveTo() {
+            return place.mayMoveTo();
+        }
+    }
 
     /** A job as its tray label shows it. */
     public record Tray(

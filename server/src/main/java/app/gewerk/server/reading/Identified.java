@@ -44,6 +44,7 @@ public record Identified(
      */
     public record CandidateView(
             Say name,
+            Say fullName,
             GearKind kind,
             PitchView pitch,
             boolean standard,
@@ -52,6 +53,7 @@ public record Identified(
             double pressureAngleDeg,
             double addendumCoefficient,
             double clearanceCoefficient,
+            boolean stub,
             double profileShiftCoefficient,
             double profileShiftUncertainty,
             double helixAngleDeg,
@@ -160,6 +162,7 @@ public record Identified(
         boolean slants = kind.cylindrical() || kind == GearKind.RACK;
         return new CandidateView(
                 c.name(),
+                c.fullName(),
                 kind,
                 new PitchView(Wire.word(c.pitch().system()), c.pitch().value()),
                 c.standard(),
@@ -168,6 +171,7 @@ public record Identified(
                 c.rack().pressureAngleDeg(),
                 c.rack().addendumCoefficient(),
                 c.rack().clearanceCoefficient(),
+                c.rack().stub(),
                 c.profileShiftCoefficient(),
                 c.profileShiftUncertainty(),
                 slants ? c.angleDeg() : 0,
