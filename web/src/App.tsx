@@ -20,6 +20,7 @@ import { texts } from './texts';
 import { colour } from './theme';
 import { shopQuery } from './features/shop/queries';
 import { rackQuery } from './features/job/queries';
+import { PlainButton } from './parts/PlainButton';
 
 const Sheet = lazy(() => import('./features/job/Sheet'));
 const NewJob = lazy(() => import('./features/intake/NewJob'));
@@ -206,21 +207,21 @@ function TopBar(props: {
           {texts.workings}
         </Box>
       </Box>
-      <Box component="button" type="button" sx={plain} onClick={props.find}>
+      <PlainButton sx={plain} onClick={props.find}>
         {texts.find}
         <Key>/</Key>
-      </Box>
+      </PlainButton>
       <Box component={Link} to="/new" sx={plain}>
         {texts.newJob}
         <Key>n</Key>
       </Box>
-      <Box component="button" type="button" sx={plain} onClick={props.help}>
+      <PlainButton sx={plain} onClick={props.help}>
         {texts.help.title}
         <Key>?</Key>
-      </Box>
-      <Box component="button" type="button" sx={plain} onClick={props.changePerson} title={texts.who.change}>
+      </PlainButton>
+      <PlainButton sx={plain} onClick={props.changePerson} title={texts.who.change}>
         {props.person ?? '—'}
-      </Box>
+      </PlainButton>
     </Box>
   );
 }

@@ -4,6 +4,7 @@ import { useKeys } from '../parts/useKeys';
 import { texts } from '../texts';
 import { TrueSize, usePxPerMm } from './TrueSize';
 import { colour, font } from '../theme';
+import { PlainButton } from '../parts/PlainButton';
 
 /** How far a key moves the mat, px. */
 const PUSH = 40;
@@ -181,26 +182,21 @@ export function Mat(props: {
               ...(screen.set ? [[texts.mat.setScreen, '▭', () => setSetting(true)] as const] : []),
             ] as const
           ).map(([label, shown, act]) => (
-            <Box
-              component="button"
-              type="button"
+            <PlainButton
               key={label}
               aria-label={label}
               onClick={act}
               sx={{
-                font: 'inherit',
                 fontWeight: 700,
                 minWidth: 44,
                 px: 1,
                 minHeight: 36,
-                border: 0,
                 bgcolor: colour.matDark,
                 color: colour.paper,
-                cursor: 'pointer',
               }}
             >
               {shown}
-            </Box>
+            </PlainButton>
           ))}
         </Box>
       </Box>

@@ -2,6 +2,7 @@ import { Box } from '@mui/material';
 import { texts } from '../texts';
 import { colour } from '../theme';
 import { setUnit, useUnit } from './unit';
+import { PlainButton } from './PlainButton';
 
 /** Millimetres or inches, for what is shown and for what is typed without a unit. */
 export function UnitSwitch() {
@@ -9,18 +10,12 @@ export function UnitSwitch() {
   return (
     <Box role="group" aria-label={texts.read.unit} sx={{ ml: 'auto', display: 'flex' }}>
       {(['mm', 'in'] as const).map((u) => (
-        <Box
+        <PlainButton
           key={u}
-          component="button"
-          type="button"
           aria-pressed={unit === u}
           onClick={() => setUnit(u)}
           sx={{
-            font: 'inherit',
-            minHeight: 32,
             minWidth: 44,
-            border: 0,
-            cursor: 'pointer',
             fontWeight: unit === u ? 700 : 400,
             bgcolor: unit === u ? colour.goPale : colour.kraft,
             color: colour.ink,
@@ -28,7 +23,7 @@ export function UnitSwitch() {
           }}
         >
           {u}
-        </Box>
+        </PlainButton>
       ))}
     </Box>
   );

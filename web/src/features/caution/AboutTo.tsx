@@ -6,6 +6,7 @@ import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { useRefreshJob } from '../job/useRefreshJob';
 import { choicesQuery } from '../intake/queries';
+import { PlainButton } from '../../parts/PlainButton';
 
 type Operation = Schemas['JobCaution']['operation'];
 
@@ -33,28 +34,23 @@ export function AboutTo({ jobId, said }: { jobId: number; said: Operation[] }) {
       {choices.data?.operations.map((operation) => {
         const on = said.includes(operation.code);
         return (
-          <Box
+          <PlainButton
             key={operation.code}
-            component="button"
-            type="button"
             aria-pressed={on}
             disabled={save.busy}
             onClick={() => void save.run({ operation: operation.code, on: !on })}
             sx={{
-              font: 'inherit',
               fontSize: 14,
               minHeight: 30,
               px: 1,
-              cursor: 'pointer',
               border: `1px solid ${on ? colour.danger : colour.kraftDark}`,
               bgcolor: on ? colour.dangerPale : 'transparent',
               color: colour.ink,
               fontWeight: on ? 700 : 400,
-              '&:focus-visible': { outline: `3px solid ${colour.nextEdge}` },
             }}
           >
             {operation.words}
-          </Box>
+          </PlainButton>
         );
       })}
     </Box>

@@ -5,6 +5,8 @@ import { colour } from '../../theme';
 import type { Schemas } from '../../api/client';
 import { MmField } from './MmField';
 import { LETTERS, teethTyped, type HowMarked, type MarkKind, type ToothMap } from './toothMap';
+import { PlainButton } from '../../parts/PlainButton';
+import { Tick } from '../../parts/Tick';
 
 const KINDS = Object.keys(LETTERS) as MarkKind[];
 const FLANKS = Object.keys(texts.look.flanks) as HowMarked['flank'][];
@@ -88,45 +90,34 @@ export function MapControls(props: {
       >
         <strong>{texts.look.chosen(chosen)}</strong>
         {KINDS.map((kind) => (
-          <Box
+          <PlainButton
             key={kind}
-            component="button"
-            type="button"
             aria-pressed={here.has(kind)}
             onClick={() => props.mark(kind)}
             sx={{
-              font: 'inherit',
               fontSize: 14,
               minHeight: 38,
               px: 1,
-              border: 0,
-              cursor: 'pointer',
               bgcolor: here.has(kind) ? colour.engagedDark : colour.kraft,
               color: here.has(kind) ? colour.white : colour.ink,
-              '&:focus-visible': { outline: `3px solid ${colour.nextEdge}` },
             }}
           >
             {texts.look.kinds[kind]}
             <Key>{LETTERS[kind]}</Key>
-          </Box>
+          </PlainButton>
         ))}
-        <Box
-          component="button"
-          type="button"
+        <PlainButton
           onClick={props.clear}
           sx={{
-            font: 'inherit',
             fontSize: 14,
             minHeight: 38,
             px: 1,
             border: `1px solid ${colour.kraftDark}`,
-            bgcolor: 'transparent',
-            cursor: 'pointer',
           }}
         >
           {texts.look.sound}
           <Key>⌫</Key>
-        </Box>
+        </PlainButton>
       </Box>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'end' }}>
         <TextField
@@ -187,19 +178,12 @@ export function MapControls(props: {
           </TextField>
         ))}
         {WHOLE.map((name) => (
-          <Box
-            component="label"
+          <Tick
             key={name}
-            sx={{ display: 'flex', gap: 0.75, alignItems: 'center', minHeight: 44 }}
-          >
-            <input
-              type="checkbox"
-              style={{ width: 18, height: 18, accentColor: colour.go }}
-              checked={map[name]}
-              onChange={(event) => set({ [name]: event.target.checked })}
-            />
-            {texts.look.whole[name]}
-          </Box>
+            label={texts.look.whole[name]}
+            checked={map[name]}
+            set={(on) => set({ [name]: on })}
+          />
         ))}
       </Box>
     </Box>

@@ -3,6 +3,7 @@ import { Key } from '../../parts/Key';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import type { Answer } from './answers';
+import { PlainButton } from '../../parts/PlainButton';
 
 const CHOICES: [Exclude<Answer, 'notTried'>, string][] = [
   ['seen', 'y'],
@@ -24,21 +25,16 @@ export function AnswerButtons(props: {
         const ground =
           choice === 'seen' ? colour.go : choice === 'notSeen' ? colour.engagedDark : colour.inkSoft;
         return (
-          <Box
-            component="button"
-            type="button"
+          <PlainButton
             key={choice}
             aria-pressed={on}
             onClick={() => props.set(on ? 'notTried' : choice)}
             sx={{
-              font: 'inherit',
               fontSize: 14,
               fontWeight: on ? 700 : 400,
-              border: 0,
               borderLeft: `1px solid ${colour.paper}`,
               px: 1,
               minHeight: props.keys ? 40 : 32,
-              cursor: 'pointer',
               bgcolor: on ? ground : colour.kraft,
               color: on ? colour.white : colour.ink,
               '&:focus-visible': { outline: `3px solid ${colour.nextEdge}`, zIndex: 1 },
@@ -46,7 +42,7 @@ export function AnswerButtons(props: {
           >
             {texts.listen[choice]}
             {props.keys && <Key>{key}</Key>}
-          </Box>
+          </PlainButton>
         );
       })}
     </Box>

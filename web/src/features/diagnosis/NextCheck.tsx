@@ -5,6 +5,7 @@ import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { AnswerButtons } from './AnswerButtons';
 import type { Answer, Answers, Task } from './answers';
+import { PlainButton } from '../../parts/PlainButton';
 
 /** The one next thing: a check, what it costs, what each answer would say; and what else could be done instead. */
 export function NextCheck(props: {
@@ -79,26 +80,20 @@ export function NextCheck(props: {
             {texts.listen.instead}
           </Box>
           {props.others.map((other) => (
-            <Box
+            <PlainButton
               key={other.key}
-              component="button"
-              type="button"
               onClick={() => props.take(other.key)}
               sx={{
                 display: 'flex',
                 width: '100%',
                 textAlign: 'left',
-                font: 'inherit',
-                bgcolor: 'transparent',
-                border: 0,
                 py: 0.6,
-                cursor: 'pointer',
                 textDecoration: 'underline',
               }}
             >
               <span style={{ flex: 1 }}>{other.words}</span>
               <span>{texts.minutes(other.minutes)}</span>
-            </Box>
+            </PlainButton>
           ))}
         </Box>
       )}

@@ -3,6 +3,7 @@ import type { Schemas } from '../../api/client';
 import { Mark } from '../../parts/Marks';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
+import { PlainButton } from '../../parts/PlainButton';
 
 /** The machine's parts in the order of the drive, each as suspect as it is; and what is off already. */
 export function TrainMat(props: {
@@ -46,26 +47,20 @@ export function TrainMat(props: {
           const first = chance === most && chance > 0.02;
           return (
             <Box component="li" key={part.code} sx={{ pl: 1, py: '2px' }}>
-              <Box
-                component="button"
-                type="button"
+              <PlainButton
                 onClick={() => props.pick(part.words)}
                 aria-label={texts.train.pick(part.words, Math.round(100 * chance))}
                 sx={{
-                  font: 'inherit',
                   width: '100%',
                   textAlign: 'left',
-                  border: 0,
                   px: 1,
                   minHeight: 34,
-                  cursor: 'pointer',
                   display: 'flex',
                   alignItems: 'center',
                   gap: 1,
                   color: colour.ink,
                   background: `linear-gradient(to right, ${first ? colour.engagedPale : colour.kraftMid} ${100 * chance}%, ${colour.bone} ${100 * chance}%)`,
                   fontWeight: first ? 700 : 400,
-                  '&:focus-visible': { outline: `3px solid ${colour.nextEdge}` },
                 }}
               >
                 <span style={{ flex: 1 }}>{part.words}</span>
@@ -77,7 +72,7 @@ export function TrainMat(props: {
                 <Box component="span" sx={{ fontFamily: font.figures, minWidth: 40, textAlign: 'right' }}>
                   {chance < 0.01 ? '' : `${Math.round(100 * chance)}%`}
                 </Box>
-              </Box>
+              </PlainButton>
             </Box>
           );
         })}
@@ -89,20 +84,16 @@ export function TrainMat(props: {
             {machine.openings.map((opening) => {
               const on = props.opened.includes(opening.code);
               return (
-                <Box
+                <PlainButton
                   key={opening.code}
-                  component="button"
-                  type="button"
                   aria-pressed={on}
                   onClick={() => props.open(opening.code)}
                   sx={{
-                    font: 'inherit',
                     display: 'flex',
                     gap: 0.5,
                     alignItems: 'center',
                     minHeight: 36,
                     px: 1.25,
-                    cursor: 'pointer',
                     border: `1px solid ${colour.bone}`,
                     bgcolor: on ? colour.bone : 'transparent',
                     color: on ? colour.ink : colour.paper,
@@ -110,7 +101,7 @@ export function TrainMat(props: {
                 >
                   {on && <Mark name="yes" size={14} />}
                   {opening.words}
-                </Box>
+                </PlainButton>
               );
             })}
           </Box>

@@ -10,6 +10,7 @@ import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { useRefreshJob } from '../job/useRefreshJob';
 import { electricalQuery } from './queries';
+import { Tick } from '../../parts/Tick';
 
 type Entry = Required<Schemas['CheckEntry']>;
 const checkDraft: z.ZodType<Entry> = z.object({
@@ -105,19 +106,12 @@ export function ElectricalChecks({ jobId }: { jobId: number }) {
           </TextField>
           <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
             {SOUND.filter((name) => earthed || name !== 'earthPinSound').map((name) => (
-              <Box
-                component="label"
+              <Tick
                 key={name}
-                sx={{ display: 'flex', gap: 0.75, alignItems: 'center', minHeight: 32 }}
-              >
-                <input
-                  type="checkbox"
-                  style={{ width: 18, height: 18, accentColor: colour.go }}
-                  checked={entry[name]}
-                  onChange={(event) => set({ [name]: event.target.checked })}
-                />
-                {texts.electrical.sound[name]}
-              </Box>
+                label={texts.electrical.sound[name]}
+                checked={entry[name]}
+                set={(on) => set({ [name]: on })}
+              />
             ))}
           </Box>
           <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'end', flexWrap: 'wrap' }}>

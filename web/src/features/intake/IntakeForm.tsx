@@ -7,6 +7,7 @@ import { useKeys } from '../../parts/useKeys';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { choicesQuery } from './queries';
+import { Tick } from '../../parts/Tick';
 
 export const intakeDraft = z.object({
   kind: z.string(),
@@ -200,25 +201,16 @@ export function IntakeForm(props: {
           </Box>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, rowGap: 0.5 }}>
             {choices.data?.hazards.map((hazard) => (
-              <Box
-                component="label"
+              <Tick
                 key={hazard.code}
-                sx={{ display: 'flex', gap: 0.75, minHeight: 30, alignItems: 'center' }}
-              >
-                <input
-                  type="checkbox"
-                  style={{ width: 18, height: 18, accentColor: colour.go }}
-                  checked={hazards.includes(hazard.code)}
-                  onChange={(event) =>
-                    set({
-                      hazards: event.target.checked
-                        ? [...hazards, hazard.code]
-                        : hazards.filter((h) => h !== hazard.code),
-                    })
-                  }
-                />
-                {hazard.words}
-              </Box>
+                label={hazard.words}
+                checked={hazards.includes(hazard.code)}
+                set={(on) =>
+                  set({
+                    hazards: on ? [...hazards, hazard.code] : hazards.filter((h) => h !== hazard.code),
+                  })
+                }
+              />
             ))}
           </Box>
         </Box>

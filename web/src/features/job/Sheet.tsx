@@ -23,6 +23,7 @@ import { Journal } from './Journal';
 import { StepNotes } from './StepNotes';
 import { STEPS, StepTeeth, type Step } from './StepTeeth';
 import { jobQuery } from './queries';
+import { PlainButton } from '../../parts/PlainButton';
 
 /** The open job: one step at a time on the sheet, the gear on the mat. */
 export default function Sheet() {
@@ -180,22 +181,16 @@ function Head(props: {
             </Box>
           </Box>
         )}
-        <Box
-          component="button"
-          type="button"
+        <PlainButton
           onClick={() => props.setJournal(!props.journal)}
           aria-pressed={props.journal}
           sx={{
-            font: 'inherit',
-            border: 0,
-            bgcolor: 'transparent',
             textDecoration: 'underline',
-            cursor: 'pointer',
             minHeight: 24,
           }}
         >
           {props.journal ? texts.sheet.back : texts.sheet.journal}
-        </Box>
+        </PlainButton>
       </Box>
       <StepTeeth job={job} step={props.step} />
     </>

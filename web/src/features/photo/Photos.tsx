@@ -9,6 +9,7 @@ import { DrawnMarks } from './DrawnMarks';
 import { PhotoViewer } from './PhotoViewer';
 import { addPhotos, dismiss, onLanded, useWaiting } from './uploads';
 import { photosQuery } from './queries';
+import { PlainButton } from '../../parts/PlainButton';
 
 const SIDE = 104;
 
@@ -60,20 +61,16 @@ export function Photos({
     >
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
         {kept.map((photo) => (
-          <Box
+          <PlainButton
             key={photo.id}
-            component="button"
-            type="button"
             onClick={() => setOpen(photo.id)}
             aria-label={texts.photo.open(photo.name)}
             sx={{
               p: 0,
               border: `1px solid ${colour.kraftDark}`,
               bgcolor: colour.kraft,
-              cursor: 'pointer',
               position: 'relative',
               height: SIDE,
-              '&:focus-visible': { outline: `3px solid ${colour.nextEdge}` },
             }}
           >
             <img
@@ -84,7 +81,7 @@ export function Photos({
               style={{ display: 'block' }}
             />
             <DrawnMarks marks={photo.marks} width={photo.width} height={photo.height} />
-          </Box>
+          </PlainButton>
         ))}
         <Button variant="outlined" onClick={() => input.current?.click()}>
           {kept.length + waiting.length === 0 ? texts.photo.first : texts.photo.more}

@@ -5,6 +5,7 @@ import { api, ask } from '../../api/client';
 import { Key } from '../../parts/Key';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
+import { PlainButton } from '../../parts/PlainButton';
 
 /** Types into a field as a data cable does: the digits, then Enter. */
 function type(field: HTMLInputElement, keys: string) {
@@ -70,19 +71,16 @@ export function CaliperStandIn({ first }: { first: number }) {
     return () => window.removeEventListener('keydown', press);
   });
   const button = {
-    font: 'inherit',
-    border: 0,
     minHeight: 34,
     px: 1.25,
-    cursor: 'pointer',
     bgcolor: colour.kraft,
     color: colour.ink,
   } as const;
   if (!open) {
     return (
-      <Box component="button" type="button" sx={{ ...button, mt: 1 }} onClick={() => setOpen(true)}>
+      <PlainButton sx={{ ...button, mt: 1 }} onClick={() => setOpen(true)}>
         {texts.read.cable.open}
-      </Box>
+      </PlainButton>
     );
   }
   return (
@@ -97,17 +95,15 @@ export function CaliperStandIn({ first }: { first: number }) {
         {specimen.data?.looksWorn && texts.read.cable.worn}
       </Box>
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
-        <Box
-          component="button"
-          type="button"
+        <PlainButton
           sx={{ ...button, bgcolor: colour.go, color: colour.white, fontWeight: 700 }}
           onClick={() => void send()}
         >
           {texts.read.cable.send} <Key>F9</Key>
-        </Box>
-        <Box component="button" type="button" sx={button} onClick={() => setNumber(number + 1)}>
+        </PlainButton>
+        <PlainButton sx={button} onClick={() => setNumber(number + 1)}>
           {texts.read.cable.another}
-        </Box>
+        </PlainButton>
         {hint && <Box role="alert">{texts.read.cable.pick}</Box>}
       </Box>
     </Box>

@@ -7,6 +7,7 @@ import { angleWords } from '../../parts/words';
 import { colour } from '../../theme';
 import { lengthWords, useUnit, type Unit } from '../../parts/unit';
 import { useDifference, useDrawing, type OnTheMat } from './useIdentify';
+import { PlainButton } from '../../parts/PlainButton';
 
 function countWords(candidate: OnTheMat): string {
   if (candidate.kind === 'rack') return '';
@@ -72,24 +73,18 @@ export function ReadingMat(props: {
             )}
             {!drawn && <Box>{texts.mat.noSection}</Box>}
             {props.toggleOverlay && other && drawn && (
-              <Box
-                component="button"
-                type="button"
+              <PlainButton
                 aria-pressed={overlay}
                 onClick={props.toggleOverlay}
                 sx={{
-                  font: 'inherit',
-                  border: 0,
                   bgcolor: overlay ? colour.goPale : colour.matDark,
                   color: overlay ? colour.ink : colour.paper,
                   mt: 0.5,
-                  minHeight: 32,
                   pointerEvents: 'auto',
-                  cursor: 'pointer',
                 }}
               >
                 {texts.read.overlay} <kbd>o</kbd>
-              </Box>
+              </PlainButton>
             )}
           </>
         )

@@ -3,6 +3,7 @@ import { useId, type ReactNode } from 'react';
 import { Mark, type MarkName } from '../../parts/Marks';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
+import { PlainButton } from '../../parts/PlainButton';
 
 const WIDTH = '30px 158px minmax(96px, 1fr) 124px 72px';
 
@@ -76,15 +77,9 @@ export function Row(props: {
         </Box>
         {props.agreement ??
           (props.remove && (
-            <Box
-              component="button"
-              type="button"
-              aria-label={`${texts.read.remove}: ${props.label}`}
-              onClick={props.remove}
-              sx={{ font: 'inherit', border: 0, bgcolor: 'transparent', cursor: 'pointer', minHeight: 32 }}
-            >
+            <PlainButton aria-label={`${texts.read.remove}: ${props.label}`} onClick={props.remove}>
               ✕
-            </Box>
+            </PlainButton>
           ))}
       </Box>
       {props.message && (

@@ -25,6 +25,8 @@ import {
 } from './draft';
 import { Agreement, Count, Row } from './ReadingRow';
 import type { Live } from './useIdentify';
+import { PlainButton } from '../../parts/PlainButton';
+import { Tick } from '../../parts/Tick';
 
 const MARKS: Record<Schemas['KindView']['jaws'], MarkName> = {
   overTips: 'tip',
@@ -244,9 +246,9 @@ export function ReadingStrip(props: {
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', py: 0.75, flexWrap: 'wrap' }}>
         <Tick label={texts.read.worn} checked={draft.worn} set={(worn) => change({ ...draft, worn })} />
         {!mateShown && draft.kind !== 'rack' && (
-          <Box component="button" type="button" onClick={openMate} sx={plainButton}>
+          <PlainButton onClick={openMate} sx={plainButton}>
             + {texts.read.mate}
-          </Box>
+          </PlainButton>
         )}
         <Select
           label={texts.read.add}
@@ -344,21 +346,6 @@ function Others(props: { reading: Schemas['ReadingLine']; counts: boolean; toggl
         checked={props.counts}
         set={props.toggle}
       />
-    </Box>
-  );
-}
-
-function Tick(props: { label: string; name?: string; checked: boolean; set: (checked: boolean) => void }) {
-  return (
-    <Box component="label" sx={{ display: 'flex', gap: 0.75, alignItems: 'center', minHeight: 32 }}>
-      <input
-        type="checkbox"
-        aria-label={props.name}
-        checked={props.checked}
-        onChange={(event) => props.set(event.target.checked)}
-        style={{ width: 18, height: 18, accentColor: colour.go }}
-      />
-      {props.label}
     </Box>
   );
 }

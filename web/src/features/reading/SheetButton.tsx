@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { api, ask, Refused, type Schemas } from '../../api/client';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
+import { PlainButton } from '../../parts/PlainButton';
 
 const MOST = 9;
 
@@ -34,22 +35,17 @@ export function SheetButton({ answer, title }: { answer: Schemas['Identified']; 
   };
   return (
     <Box>
-      <Box
-        component="button"
-        type="button"
+      <PlainButton
         onClick={() => void make()}
         sx={{
-          font: 'inherit',
-          border: 0,
           bgcolor: colour.kraft,
           color: colour.ink,
           minHeight: 34,
           px: 1.25,
-          cursor: 'pointer',
         }}
       >
         {texts.read.sheet}
-      </Box>
+      </PlainButton>
       {refused && (
         <Box role="alert" sx={{ color: colour.danger, fontSize: 14 }}>
           {refused}

@@ -2,6 +2,7 @@ import { Box, Button, Dialog, DialogContent, DialogTitle } from '@mui/material';
 import { Key } from '../../parts/Key';
 import { actingKeys, useSingleKeys } from '../../parts/useKeys';
 import { texts } from '../../texts';
+import { Tick } from '../../parts/Tick';
 
 /** The keys as they are shown, and when their line belongs to the screen: a key acts, or something is there that listens itself. */
 const WHEN: Record<keyof typeof texts.help.keys, { shown: string } & ({ key: string } | { there: string })> =
@@ -52,18 +53,7 @@ export function Help({ close }: { close: () => void }) {
             );
           })}
         </Box>
-        <Box
-          component="label"
-          sx={{ display: 'flex', gap: 0.75, alignItems: 'center', minHeight: 44, mt: 1 }}
-        >
-          <input
-            type="checkbox"
-            checked={single}
-            onChange={(event) => setSingle(event.target.checked)}
-            style={{ width: 18, height: 18 }}
-          />
-          {texts.help.single}
-        </Box>
+        <Tick label={texts.help.single} checked={single} set={setSingle} />
         <Button variant="outlined" onClick={close} autoFocus sx={{ mt: 1 }}>
           {texts.help.close}
         </Button>

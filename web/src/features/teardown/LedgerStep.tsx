@@ -9,6 +9,7 @@ import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { Photos } from '../photo/Photos';
+import { PlainButton } from '../../parts/PlainButton';
 
 interface Props {
   jobId: number;
@@ -28,25 +29,19 @@ export const LedgerStep = memo(function LedgerStep(props: Props) {
   const { step, open } = props;
   return (
     <Box component="li" sx={{ borderBottom: `1px solid ${colour.line}` }}>
-      <Box
-        component="button"
-        type="button"
+      <PlainButton
         aria-expanded={open}
         onClick={() => props.choose(open ? undefined : step.key)}
         sx={{
-          font: 'inherit',
           width: '100%',
           textAlign: 'left',
-          border: 0,
           bgcolor: open ? colour.kraft : 'transparent',
           display: 'grid',
           gridTemplateColumns: '34px minmax(0, 1fr) auto',
           gap: 1,
           alignItems: 'baseline',
           py: 0.75,
-          cursor: 'pointer',
           lineHeight: 1.3,
-          '&:focus-visible': { outline: `3px solid ${colour.nextEdge}` },
         }}
       >
         <Box component="span" sx={{ fontFamily: font.figures, fontSize: 17, textAlign: 'right' }}>
@@ -76,7 +71,7 @@ export const LedgerStep = memo(function LedgerStep(props: Props) {
         <Box component="span" sx={{ color: colour.inkSoft, whiteSpace: 'nowrap' }}>
           {step.by}
         </Box>
-      </Box>
+      </PlainButton>
       {open && <OpenStep {...props} />}
     </Box>
   );

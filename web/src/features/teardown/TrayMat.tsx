@@ -2,6 +2,7 @@ import { Box } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
+import { PlainButton } from '../../parts/PlainButton';
 
 /** The tray seen from above: every cell with what lies in it, and the balance of what is off the machine. */
 export function TrayMat(props: {
@@ -46,15 +47,12 @@ export function TrayMat(props: {
           const count = lying.reduce((sum, l) => sum + l.count, 0);
           const next = balance?.nextFree === cell;
           return (
-            <Box
+            <PlainButton
               key={cell}
-              component="button"
-              type="button"
               onClick={() => props.pick(cell)}
               aria-label={texts.tray.cell(cell, lying)}
               title={lying.map((l) => texts.tray.lies(l)).join('\n')}
               sx={{
-                font: 'inherit',
                 height: 58,
                 p: '3px',
                 border: alike.has(cell)
@@ -64,12 +62,10 @@ export function TrayMat(props: {
                     : `1px solid ${colour.matLineStrong}`,
                 bgcolor: lying.length > 0 ? colour.bone : 'transparent',
                 color: lying.length > 0 ? colour.ink : colour.paper,
-                cursor: 'pointer',
                 display: 'grid',
                 alignContent: 'space-between',
                 textAlign: 'left',
                 overflow: 'hidden',
-                '&:focus-visible': { outline: `3px solid ${colour.nextEdge}` },
               }}
             >
               <Box component="span" sx={{ fontSize: 13, lineHeight: 1 }}>
@@ -83,7 +79,7 @@ export function TrayMat(props: {
                   {count}
                 </Box>
               )}
-            </Box>
+            </PlainButton>
           );
         })}
       </Box>
