@@ -74,7 +74,7 @@ class StoredFormsTest {
                         id,
                         golden(row)));
         JsonNode map = api.get("/api/damage/" + id).body().path("map");
-        assertThat(map).isEqualTo(told(golden(row)));
+        assertThat(map).isEqualTo(told(golden(row).replace("key worn", "keyWorn")));
         assertThat(api.put(api.stepUp("Mara"), "/api/damage/" + id, "{\"version\":1,\"map\":" + map + "}")
                         .status())
                 .isEqualTo(200);

@@ -99,8 +99,17 @@ public final class Ledger {
         }
         return mixed.isEmpty()
                 ? Optional.empty()
-                : Optional.of(
-                        new LookAlike(cell, Say.of("lookAlike.fasteners", "cell", cell, "sorts", List.copyOf(mixed))));
+                : Optional.of(new LookAlike(
+                        cell, Say.of("lookAlike.fasteners", "cell", cell, "sorts", and(List.copyOf(mixed)))));
+    }
+
+    /** "one and another and a third". */
+    private static Say and(List<String> names) {
+        Say told = Say.typed(names.getFirst());
+        for (String next : names.subList(1, names.size())) {
+            told = Say.of("and", "first", told, "next", next);
+        }
+        return told;
     }
 
     /** The same part from two sides in one cell. */

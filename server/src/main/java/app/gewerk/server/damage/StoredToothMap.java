@@ -28,6 +28,9 @@ record StoredToothMap(
         int fragmentsFound,
         @Nullable String fragmentsAccepted) {
 
+    /** In rows of format 1 it is two words. */
+    private static final String KEY_WORN = "key worn";
+
     record Mark(
             int tooth,
             String kind,
@@ -47,7 +50,7 @@ record StoredToothMap(
                 map.mateWidthMm().orElse(null),
                 map.marks().stream().map(StoredToothMap::mark).toList(),
                 Wire.word(map.hub()),
-                Wire.word(map.bore()),
+                map.bore() == ToothMap.Bore.KEY_WORN ? KEY_WORN : Wire.word(map.bore()),
                 Wire.word(map.web()),
                 map.oddColour(),
                 map.brittle(),
@@ -87,8 +90,7 @@ record StoredToothMap(
         if (kept == null) {
             return ToothMap.Bore.SOUND;
         }
-        // As it was called before.
-        return kept.equals("key worn") ? ToothMap.Bore.KEY_WORN : Wire.parse(ToothMap.Bore.class, kept);
+        return kept.equals(KEY_WORN) ? ToothMap.Bore.KEY_WORN : Wire.parse(ToothMap.Bore.class, kept);
     }
 
     private static ToothMark mark(Mark mark) {
