@@ -159,8 +159,15 @@ function Withdraw({ order }: { order: Schemas['Order'] }) {
     refresh,
   );
   return (
-    <Button variant="outlined" disabled={save.busy} onClick={() => void save.run(undefined)}>
-      {save.busy ? texts.saving : texts.choose.withdraw}
-    </Button>
+    <Box>
+      <Button variant="outlined" disabled={save.busy} onClick={() => void save.run(undefined)}>
+        {save.busy ? texts.saving : texts.choose.withdraw}
+      </Button>
+      {save.refused && (
+        <Box role="alert" sx={{ color: colour.danger, fontSize: 14 }}>
+          {save.refused.message}
+        </Box>
+      )}
+    </Box>
   );
 }

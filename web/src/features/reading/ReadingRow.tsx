@@ -4,6 +4,7 @@ import { Mark, type MarkName } from '../../parts/Marks';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { PlainButton } from '../../parts/PlainButton';
+import { FigureInput } from '../../parts/FigureInput';
 
 const WIDTH = '30px 158px minmax(96px, 1fr) 124px 72px';
 
@@ -43,33 +44,19 @@ export function Row(props: {
           <label htmlFor={id}>{props.shortLabel ?? props.label}</label>
           {props.labelField}
         </Box>
-        <Box
-          component="input"
+        <FigureInput
           id={id}
           data-reading=""
           aria-label={props.label}
           aria-invalid={props.message !== undefined}
           value={props.value}
           inputMode="text"
-          autoComplete="off"
           spellCheck={false}
           onBlur={props.left}
           {...Object.fromEntries(
             Object.entries(props.cable ?? {}).map(([key, value]) => [`data-cable-${key}`, value]),
           )}
-          onChange={(event: React.ChangeEvent<HTMLInputElement>) => props.set(event.target.value)}
-          sx={{
-            font: 'inherit',
-            fontFamily: font.figures,
-            fontSize: 17,
-            fontWeight: 600,
-            color: colour.ink,
-            width: '100%',
-            minHeight: 34,
-            border: `1px solid ${props.message ? colour.danger : colour.fieldEdge}`,
-            bgcolor: colour.white,
-            px: 1,
-          }}
+          set={props.set}
         />
         <Box sx={{ fontFamily: font.figures, fontSize: 13.5, color: colour.inkSoft, lineHeight: 1.15 }}>
           {props.unit && <span>{props.unit} </span>}
@@ -98,24 +85,24 @@ export function Count(props: {
   fractional?: boolean;
 }) {
   return (
-    <Box
-      component="input"
+    <FigureInput
       type="number"
       aria-label={props.label}
       min={props.fractional ? 0.1 : 1}
       max={999}
       step={props.fractional ? 0.01 : 1}
       value={props.value ?? ''}
-      onChange={(event: React.ChangeEvent<HTMLInputElement>) => {
-        const typed = Number(event.target.value.replace(',', '.'));
+      set={(text) => {
+        const typed = Number(text.replace(',', '.'));
         if (typed > 0) props.set(typed);
       }}
       sx={{
-        font: 'inherit',
-        fontFamily: font.figures,
         width: props.fractional ? 62 : 50,
         minHeight: 30,
-        border: `1px solid ${colour.line}`,
+        px: 0,
+        fontSize: 'inherit',
+        fontWeight: 400,
+        borderColor: colour.line,
         bgcolor: 'transparent',
       }}
     />

@@ -27,6 +27,7 @@ import { Agreement, Count, Row } from './ReadingRow';
 import type { Live } from './useIdentify';
 import { PlainButton } from '../../parts/PlainButton';
 import { Tick } from '../../parts/Tick';
+import { PlainSelect } from '../../parts/PlainSelect';
 
 const MARKS: Record<Schemas['KindView']['jaws'], MarkName> = {
   overTips: 'tip',
@@ -135,14 +136,15 @@ export function ReadingStrip(props: {
   return (
     <Box ref={strip} onKeyDown={next}>
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', pb: 0.5 }}>
-        <Select
+        <PlainSelect
           label={texts.read.kind}
           value={draft.kind}
           set={(kind) => change(withKind(draft, kind as Kind))}
           options={KINDS.map((kind) => [kind, texts.read.kinds[kind]])}
+          sx={{ ...KRAFT, cursor: 'pointer', maxWidth: 230 }}
         />
         {draft.lines.some((l) => l.what === 'helixAngle' || l.what === 'leadAngle') && (
-          <Select
+          <PlainSelect
             label={texts.read.hand}
             value={draft.hand}
             set={(hand) => change({ ...draft, hand })}
@@ -151,6 +153,7 @@ export function ReadingStrip(props: {
               ['left', texts.read.left],
               ['right', texts.read.right],
             ]}
+            sx={{ ...KRAFT, cursor: 'pointer', maxWidth: 230 }}
           />
         )}
         <UnitSwitch />
@@ -209,7 +212,7 @@ export function ReadingStrip(props: {
                 }
               />
             )}
-            <Select
+            <PlainSelect
               label={texts.read.addMate}
               value=""
               set={(what) => add({ what: what as What, ofMate: true, typed: '' })}
@@ -220,7 +223,7 @@ export function ReadingStrip(props: {
                   labelOf({ what, typed: '' }, undefined),
                 ]),
               ]}
-              right
+              sx={{ ...KRAFT, cursor: 'pointer', ml: 'auto', maxWidth: 230 }}
             />
           </Box>
         </Box>
@@ -246,11 +249,11 @@ export function ReadingStrip(props: {
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', py: 0.75, flexWrap: 'wrap' }}>
         <Tick label={texts.read.worn} checked={draft.worn} set={(worn) => change({ ...draft, worn })} />
         {!mateShown && draft.kind !== 'rack' && (
-          <PlainButton onClick={openMate} sx={plainButton}>
+          <PlainButton onClick={openMate} sx={KRAFT}>
             + {texts.read.mate}
           </PlainButton>
         )}
-        <Select
+        <PlainSelect
           label={texts.read.add}
           value=""
           set={(what) =>
@@ -267,22 +270,14 @@ export function ReadingStrip(props: {
               labelOf({ what, typed: '' }, undefined),
             ]),
           ]}
-          right
+          sx={{ ...KRAFT, cursor: 'pointer', ml: 'auto', maxWidth: 230 }}
         />
       </Box>
     </Box>
   );
 }
 
-const plainButton = {
-  font: 'inherit',
-  color: colour.ink,
-  minHeight: 34,
-  px: 1,
-  bgcolor: colour.kraft,
-  border: 0,
-  cursor: 'pointer',
-} as const;
+const KRAFT = { color: colour.ink, minHeight: 34, px: 1, bgcolor: colour.kraft, border: 0 } as const;
 
 /** A size that is kept as text says its unit itself: a bare number typed while inches are on gets their sign. */
 function withUnit(typed: string, unit: Unit): string {
@@ -346,30 +341,6 @@ function Others(props: { reading: Schemas['ReadingLine']; counts: boolean; toggl
         checked={props.counts}
         set={props.toggle}
       />
-    </Box>
-  );
-}
-
-function Select(props: {
-  label: string;
-  value: string;
-  set: (value: string) => void;
-  options: [string, string][];
-  right?: boolean;
-}) {
-  return (
-    <Box
-      component="select"
-      aria-label={props.label}
-      value={props.value}
-      onChange={(event: React.ChangeEvent<HTMLSelectElement>) => props.set(event.target.value)}
-      sx={{ ...plainButton, ml: props.right ? 'auto' : 0, maxWidth: 230 }}
-    >
-      {props.options.map(([value, words]) => (
-        <option key={value} value={value}>
-          {words}
-        </option>
-      ))}
     </Box>
   );
 }

@@ -3,6 +3,8 @@ import { useId, type ReactNode } from 'react';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import type { GearForm, System, Typed } from './gearForm';
+import { FigureInput } from '../../parts/FigureInput';
+import { PlainSelect } from '../../parts/PlainSelect';
 
 const SYSTEMS: System[] = ['module', 'diametralPitch', 'circularPitchMm'];
 const words = texts.workingsPage;
@@ -95,26 +97,13 @@ export function Field(props: {
       <label htmlFor={id} style={{ fontSize: 13.5, display: 'block' }}>
         {props.label}
       </label>
-      <Box
-        component="input"
+      <FigureInput
         id={id}
         aria-label={props.group ? `${props.group}: ${props.label}` : props.label}
         aria-invalid={props.message !== undefined}
         value={props.value}
-        autoComplete="off"
-        onChange={(event: React.ChangeEvent<HTMLInputElement>) => props.set(event.target.value)}
-        sx={{
-          font: 'inherit',
-          fontFamily: font.figures,
-          fontSize: 17,
-          fontWeight: 600,
-          width: '100%',
-          height: 40,
-          px: 1,
-          color: colour.ink,
-          bgcolor: colour.white,
-          border: `1px solid ${props.message ? colour.danger : colour.fieldEdgeStrong}`,
-        }}
+        set={props.set}
+        sx={{ height: 40, ...(props.message === undefined && { borderColor: colour.fieldEdgeStrong }) }}
       />
       {props.message && (
         <Box role="alert" sx={{ color: colour.danger, fontSize: 13.5 }}>
@@ -137,26 +126,13 @@ function Choice(props: {
       <Box sx={{ fontSize: 13.5 }} aria-hidden="true">
         {props.shown}
       </Box>
-      <Box
-        component="select"
-        aria-label={props.label}
+      <PlainSelect
+        label={props.label}
         value={props.value}
-        onChange={(event: React.ChangeEvent<HTMLSelectElement>) => props.set(event.target.value)}
-        sx={{
-          font: 'inherit',
-          color: colour.ink,
-          width: '100%',
-          height: 40,
-          border: `1px solid ${colour.fieldEdgeStrong}`,
-          bgcolor: colour.white,
-        }}
-      >
-        {props.options.map(([value, shown]) => (
-          <option key={value} value={value}>
-            {shown}
-          </option>
-        ))}
-      </Box>
+        set={props.set}
+        options={props.options}
+        sx={{ width: '100%', height: 40, border: `1px solid ${colour.fieldEdgeStrong}` }}
+      />
     </Box>
   );
 }

@@ -14,8 +14,7 @@ class AccessibilityTest {
 
     @Test
     void noScreenFailsTheRulesThatCanBeChecked() {
-        try (RunningGewerk gewerk = RunningGewerk.withDemo();
-                Technician technician = new Technician(gewerk)) {
+        try (Technician technician = new Technician(RunningGewerk.demoToLookAt())) {
             technician.open("/");
             technician.button("Ilva").waitFor();
             check(technician, "who is here");

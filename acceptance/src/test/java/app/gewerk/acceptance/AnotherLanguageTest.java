@@ -133,8 +133,8 @@ class AnotherLanguageTest {
 
     @Test
     void everyScreenAndPaperCouldBeInAnotherLanguage() {
-        try (RunningGewerk gewerk = RunningGewerk.withDemo();
-                Technician technician = new Technician(gewerk, BRACKETED)) {
+        RunningGewerk gewerk = RunningGewerk.demoToLookAt();
+        try (Technician technician = new Technician(gewerk, BRACKETED)) {
             technician.open("/");
             technician.button("Ilva").waitFor();
             kept(gewerk).forEach(text -> typed.add(Typed.of(text)));

@@ -31,6 +31,7 @@ final class RunningGewerk implements AutoCloseable {
     private static final HttpClient HTTP = HttpClient.newHttpClient();
 
     private static boolean laidOut;
+    private static RunningGewerk lookedAt;
 
     private final String database;
     private final boolean demo;
@@ -59,6 +60,15 @@ final class RunningGewerk implements AutoCloseable {
 
     static RunningGewerk withDemo() {
         return started(true);
+    }
+
+    /** The demo for tests that only look at it, one for all of them; it closes when they all have ended. */
+    static synchronized RunningGewerk demoToLookAt() {
+        if (lookedAt == null) {
+            lookedAt = started(true);
+            Runtime.getRuntime().addShutdownHook(new Thread(lookedAt::close));
+        }
+        return lookedAt;
     }
 
     private static RunningGewerk started(boolean demo) {
