@@ -48,7 +48,7 @@ public class HandbackService {
         WholeJob whole = whole(here, jobId);
         ShopService.Shop at = shop.shop(here);
         JobService.Job job = whole.job();
-        Say title = Say.of("paper.job", "tray", job.trayNumber(), "machine", job.maker() + " " + job.model());
+        Say title = job.title();
         try (PdfPage page = new PdfPage(Words.of(title))) {
             page.heading(title);
             takenIn(page, whole, at);

@@ -54,7 +54,7 @@ class IntakePapers {
             page.textWithin(tray, a6 ? 72 : 46, margin, a6 ? 30 : 18, inner - code, 1);
             code(page, address, width - margin - code, margin, code);
             double y = margin + code + (a6 ? 8 : 5);
-            page.textWithin(job.maker() + " " + job.model(), size * 1.25f, margin, y, inner, 2);
+            page.textWithin(job.machine(), size * 1.25f, margin, y, inner, 2);
             y += size * 1.25 * 0.95 + 1;
             if (!job.serial().isEmpty()) {
                 page.textWithin(Say.of("paper.serial", "value", job.serial()), size, margin, y, inner, 1);
@@ -109,7 +109,7 @@ class IntakePapers {
         Job job = jobs.job(here, jobId);
         IntakeService.AtTheCounter known = intake.known(here, jobId);
         Estimate estimate = known.estimate();
-        Say title = Say.of("paper.estimate", "machine", job.maker() + " " + job.model());
+        Say title = Say.of("paper.estimate", "machine", job.machine());
         try (PdfPage page = new PdfPage(Words.of(title))) {
             page.heading(shop.shop(here).name());
             page.heading(title);

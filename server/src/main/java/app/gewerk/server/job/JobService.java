@@ -107,6 +107,16 @@ public class JobService {
         Set<Place> mayMoveTo() {
             return place.mayMoveTo();
         }
+
+        /** "Vantorel Slidewell 24". */
+        public String machine() {
+            return maker + " " + model;
+        }
+
+        /** "Tray 12: Vantorel Slidewell 24", as papers of the job are called. */
+        public Say title() {
+            return Say.of("paper.job", "tray", trayNumber, "machine", machine());
+        }
     }
 
     /** A job as its tray label shows it. */

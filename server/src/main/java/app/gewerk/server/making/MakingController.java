@@ -283,13 +283,8 @@ class MakingController {
     }
 
     private static String title(JobService.Job job, ReadingService.Wanted wanted) {
-        String machine = job.maker() + " " + job.model();
-        return Words.of(Say.of(
-                "paper.job",
-                "tray",
-                job.trayNumber(),
-                "machine",
-                wanted.name().isEmpty() ? machine : machine + ", " + wanted.name()));
+        Say of = job.title();
+        return Words.of(wanted.name().isEmpty() ? of : Say.of("paper.gearOfJob", "job", of, "gear", wanted.name()));
     }
 
     private static String fileName(JobService.Job job) {

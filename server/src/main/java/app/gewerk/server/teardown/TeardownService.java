@@ -314,7 +314,7 @@ public class TeardownService {
                 here,
                 jobId,
                 Step.OPEN,
-                Say.of("journal.wayInKept", "machine", job.maker() + " " + job.model(), "steps", steps.size()),
+                Say.of("journal.wayInKept", "machine", job.machine(), "steps", steps.size()),
                 "",
                 Optional.empty(),
                 Optional.of(steps));

@@ -34,7 +34,7 @@ class TraySheet {
         Ledger.Balance balance = teardown.ledger(here, jobId).balance();
         Map<String, List<Ledger.Lying>> cells = new LinkedHashMap<>();
         balance.cells().forEach(c -> cells.put(c.cell(), c.lying()));
-        Say title = Say.of("paper.job", "tray", job.trayNumber(), "machine", job.maker() + " " + job.model());
+        Say title = job.title();
         double width = (WIDTH_MM - 2 * MARGIN_MM) / Cell.COLUMNS;
         double height = (HEIGHT_MM - TOP_MM - MARGIN_MM - 8) / Cell.ROWS;
         try (PdfPage page = new PdfPage(Words.of(title), WIDTH_MM, HEIGHT_MM, MARGIN_MM)) {
