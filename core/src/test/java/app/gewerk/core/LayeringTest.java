@@ -7,10 +7,15 @@ import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
+import app.gewerk.core.words.Refused;
+import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchCondition;
 import com.tngtech.archunit.lang.ArchRule;
+import com.tngtech.archunit.lang.ConditionEvents;
+import com.tngtech.archunit.lang.SimpleConditionEvent;
 
 @AnalyzeClasses(packages = "app.gewerk.core", importOptions = ImportOption.DoNotIncludeTests.class)
 class LayeringTest {
@@ -40,6 +45,20 @@ class LayeringTest {
     @ArchTest
     static final ArchRule whatCannotBeDoneIsARefusal =
             noClasses().should().callConstructorWhere(target(owner(type(IllegalArgumentException.class))));
+
+    /** Where trying is part of the work there are predicates and outcomes. */
+    @ArchTest
+    static final ArchRule noRefusalIsCaughtInCore = classes().should(new ArchCondition<>("catch no refusal") {
+        @Override
+        public void check(JavaClass checked, ConditionEvents events) {
+            checked.getCodeUnits().stream()
+                    .flatMap(unit -> unit.getTryCatchBlocks().stream())
+                    .filter(block -> block.getCaughtThrowables().stream()
+                            .anyMatch(caught -> caught.isEquivalentTo(Refused.class)))
+                    .forEach(block -> events.add(SimpleConditionEvent.violated(
+                            checked, "Refused is caught in " + block.getSourceCodeLocation())));
+        }
+    });
 
     @ArchTest
     static final ArchRule noCircles =

@@ -58,16 +58,11 @@ public record CrownGear(CylindricalGear pinion, int toothCount) {
 
     /** Further out, the crown teeth come to a point (mm). */
     public double outerRadiusMm() {
-        double low = innerRadiusMm();
-        double high = 3 * referenceRadiusMm();
-        for (int i = 0; i < 80; i++) {
-            double middle = (low + high) / 2;
-            if (tipThicknessAtMm(middle) > 0) {
-                low = middle;
-            } else {
-                high = middle;
-            }
+        double inner = innerRadiusMm();
+        double far = 3 * referenceRadiusMm();
+        if (tipThicknessAtMm(inner) <= 0) {
+            return inner;
         }
-        return low;
+        return tipThicknessAtMm(far) >= 0 ? far : Roots.between(this::tipThicknessAtMm, inner, far, 1e-12);
     }
 }

@@ -2,7 +2,9 @@ package app.gewerk.core.gear;
 
 import static app.gewerk.core.gear.Involute.inv;
 
+import app.gewerk.core.words.Refusal;
 import app.gewerk.core.words.Refused;
+import java.util.Optional;
 
 /**
  * A spur or helical gear, external or internal, as ISO 21771 describes it. Immutable.
@@ -207,26 +209,19 @@ public record CylindricalGear(
         return !internal && profileShiftCoefficient < undercutLimitShift() - 1e-9;
     }
 
-    /**
-     * Refuses a gear that cannot exist as a whole tooth.
-     *
-     * @throws Refused with what to change, when the tooth is pointed below its tip or has no root
-     */
-    public CylindricalGear requireWholeTeeth() {
+    /** What to change where the teeth are pointed below their tips or there is nothing left under them; empty for whole teeth. */
+    public Optional<Refusal> whyNoWholeTeeth() {
         if (tipThicknessMm() < 0) {
-            throw new Refused(
+            return Optional.of(Refusal.of(
                     "gear.pointed",
                     "shift",
                     profileShiftCoefficient,
                     "at",
                     internal ? tipDiameterMm() : pointedDiameterMm(),
                     "tip",
-                    tipDiameterMm());
+                    tipDiameterMm()));
         }
         double inner = internal ? tipDiameterMm() : rootDiameterMm();
-        if (inner <= 0.1 * referenceDiameterMm()) {
-            throw new Refused("gear.nothingLeft");
-        }
-        return this;
+        return inner <= 0.1 * referenceDiameterMm() ? Optional.of(Refusal.of("gear.nothingLeft")) : Optional.empty();
     }
 }

@@ -2,10 +2,13 @@ package app.gewerk.core.gear;
 
 import static app.gewerk.core.gear.Involute.inv;
 
+import app.gewerk.core.words.Outcome;
+import app.gewerk.core.words.Refusal;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Two cylindrical gears in mesh on parallel shafts: a pinion, external, and a wheel, external or internal.
@@ -81,10 +84,20 @@ public record GearPair(
     /** Working angle without backlash (degrees): inv α_wt = inv α_t + 2 tan α_n Σx / Σz. */
     public static double zeroBacklashAngleDeg(CylindricalGear pinion, CylindricalGear wheel) {
         requirePartners(pinion, wheel);
+        return Math.toDegrees(Involute.inverse(zeroBacklashInvolute(pinion, wheel)));
+    }
+
+    private static double zeroBacklashInvolute(CylindricalGear pinion, CylindricalGear wheel) {
         double alphaT = Math.toRadians(pinion.transversePressureAngleDeg());
         double tan = Math.tan(pinion.rack().pressureAngleRad());
-        return Math.toDegrees(
-                Involute.inverse(inv(alphaT) + 2 * tan * shiftSum(pinion, wheel) / toothSum(pinion, wheel)));
+        return inv(alphaT) + 2 * tan * shiftSum(pinion, wheel) / toothSum(pinion, wheel);
+    }
+
+    /** Whether there is a distance at which two gears of one pitch stand without backlash. */
+    public static boolean canStandWithoutBacklash(CylindricalGear pinion, CylindricalGear wheel) {
+        return !pinion.internal()
+                && !(wheel.internal() && wheel.toothCount() <= pinion.toothCount())
+                && Involute.inReach(zeroBacklashInvolute(pinion, wheel));
     }
 
     /** Centre distance without backlash (mm). */
@@ -282,21 +295,23 @@ public record GearPair(
 
     /** Where a tip works on a mate's fillet instead of its flank. */
     private List<Say> inFillets() {
+        Outcome<ToothForm> pinionForm = ToothForm.tried(pinion);
+        Outcome<ToothForm> wheelForm = ToothForm.tried(wheel);
+        Optional<Refusal> broken = pinionForm.why().or(wheelForm::why);
+        if (broken.isPresent()) {
+            return List.of(Say.of("pair.noWholeTeeth", "why", broken.get().say()));
+        }
+        double deepest1 = contactFromMm();
+        double deepest2 = wheel.internal() ? lineMm() + contactToMm() : lineMm() - contactToMm();
+        double form1 = involuteLength(pinionForm.orRefuse().formDiameterMm(), pinion.baseDiameterMm());
+        double form2 = involuteLength(wheelForm.orRefuse().formDiameterMm(), wheel.baseDiameterMm());
+        double room = 1e-3 * pinion.normalModule();
         List<Say> found = new ArrayList<>();
-        try {
-            double deepest1 = contactFromMm();
-            double deepest2 = wheel.internal() ? lineMm() + contactToMm() : lineMm() - contactToMm();
-            double form1 = involuteLength(ToothForm.of(pinion).formDiameterMm(), pinion.baseDiameterMm());
-            double form2 = involuteLength(ToothForm.of(wheel).formDiameterMm(), wheel.baseDiameterMm());
-            double room = 1e-3 * pinion.normalModule();
-            if (deepest1 >= 0 && deepest1 < form1 - room) {
-                found.add(Say.of("pair.secondInFillet"));
-            }
-            if (wheel.internal() ? deepest2 > form2 + room : deepest2 >= 0 && deepest2 < form2 - room) {
-                found.add(Say.of("pair.firstInFillet"));
-            }
-        } catch (Refused noWholeTeeth) {
-            found.add(Say.of("pair.noWholeTeeth", "why", noWholeTeeth.say()));
+        if (deepest1 >= 0 && deepest1 < form1 - room) {
+            found.add(Say.of("pair.secondInFillet"));
+        }
+        if (wheel.internal() ? deepest2 > form2 + room : deepest2 >= 0 && deepest2 < form2 - room) {
+            found.add(Say.of("pair.firstInFillet"));
         }
         return found;
     }

@@ -14,6 +14,11 @@ public final class Involute {
         return Math.tan(angleRad) - angleRad;
     }
 
+    /** Whether {@link #inverse} has an answer. */
+    static boolean inReach(double value) {
+        return value >= 0 && value <= inv(STEEPEST);
+    }
+
     /**
      * The angle (radians) whose involute is {@code value}, to 1e-12 for angles from 0° to 80°.
      *
@@ -23,7 +28,7 @@ public final class Involute {
      * @throws Refused if the value is negative or belongs to an angle above 80°
      */
     public static double inverse(double value) {
-        if (!(value >= 0 && value <= inv(STEEPEST))) {
+        if (!inReach(value)) {
             throw new Refused("involute.range", "value", value);
         }
         if (value == 0) {

@@ -9,15 +9,22 @@ import app.gewerk.core.words.Refused;
  * For odd helical gears: balls in one transverse plane.
  */
 public record Pins(CylindricalGear gear, double pinDiameterMm) {
+    /** In modules: thicker ones are a slip of the finger. */
+    private static final double THICKEST = 20;
 
     public Pins {
-        if (!(pinDiameterMm > 0 && pinDiameterMm < 20 * gear.normalModule())) {
+        if (!(pinDiameterMm > 0 && pinDiameterMm < THICKEST * gear.normalModule())) {
             throw new Refused("pin.diameter", "given", pinDiameterMm);
         }
-        double involute = involuteAtCentre(gear, pinDiameterMm);
-        if (!(involute >= 0 && involute < 1)) {
+        if (!touches(gear, pinDiameterMm)) {
             throw new Refused("pin.touches", "given", pinDiameterMm, "about", 1.7 * gear.normalModule());
         }
+    }
+
+    /** Whether a pin of this thickness lies on the flanks of two teeth, neither at the bottom nor far outside. */
+    public static boolean touches(CylindricalGear gear, double pinDiameterMm) {
+        double involute = involuteAtCentre(gear, pinDiameterMm);
+        return pinDiameterMm > 0 && pinDiameterMm < THICKEST * gear.normalModule() && involute >= 0 && involute < 1;
     }
 
     /** inv φ at the pin's centre; out of range when the pin does not touch. */

@@ -2,9 +2,12 @@ package app.gewerk.core.gear;
 
 import static app.gewerk.core.gear.Involute.inv;
 
+import app.gewerk.core.words.Outcome;
+import app.gewerk.core.words.Refusal;
 import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * The outline of an external gear as its basic rack really cuts it, in the transverse section: involute flanks and
@@ -16,6 +19,9 @@ import java.util.List;
  * transverse section the rack's tip circle appears as an ellipse, wider by 1 / cos β.
  */
 public final class RackCut implements ToothForm {
+    /** Places looked at for the crossing of fillet and flank, so that none is stepped over. */
+    private static final int CROSSING_STEPS = 400;
+
     private final CylindricalGear gear;
     private final double referenceRadius;
     private final double baseRadius;
@@ -34,10 +40,6 @@ public final class RackCut implements ToothForm {
     private final double formRadius;
 
     private RackCut(CylindricalGear gear) {
-        if (gear.internal()) {
-            throw new Refused("cut.rackOutside");
-        }
-        gear.requireWholeTeeth();
         this.gear = gear;
         referenceRadius = gear.referenceDiameterMm() / 2;
         baseRadius = gear.baseDiameterMm() / 2;
@@ -61,13 +63,24 @@ public final class RackCut implements ToothForm {
 
         filletEnd = findFilletEnd();
         formRadius = fillet(filletEnd).radius();
-        if (formRadius >= tipRadius) {
-            throw new Refused("cut.noFlank");
-        }
     }
 
+    /** @throws Refused as {@link #tried} says */
     public static RackCut of(CylindricalGear gear) {
-        return new RackCut(gear);
+        return tried(gear).orRefuse();
+    }
+
+    /** The teeth, or what to change where the rack leaves no whole ones. */
+    public static Outcome<RackCut> tried(CylindricalGear gear) {
+        if (gear.internal()) {
+            return Outcome.cannot("cut.rackOutside");
+        }
+        Optional<Refusal> broken = gear.whyNoWholeTeeth();
+        if (broken.isPresent()) {
+            return new Outcome.Cannot<>(broken.get());
+        }
+        RackCut cut = new RackCut(gear);
+        return cut.formRadius < cut.tipRadius ? new Outcome.Made<>(cut) : Outcome.cannot("cut.noFlank");
     }
 
     @Override
@@ -101,8 +114,8 @@ public final class RackCut implements ToothForm {
     }
 
     /**
-     * Parameter at which the fillet meets the involute. Without undercut that is the tangent point at the end of the
-     * rounding; with it, the crossing of the two curves, found by scanning from the root and halving.
+     * Parameter at which the fillet meets the involute, not a number where it never does. Without undercut that is the
+     * tangent point at the end of the rounding; with it, the first crossing of the two curves, seen from the root.
      */
     private double findFilletEnd() {
         double end = roundingEnd;
@@ -111,43 +124,25 @@ public final class RackCut implements ToothForm {
         if (flankDepth <= referenceRadius * sine * sine + 1e-12) {
             return end;
         }
-        double crossing = reachesBaseCircleAt(end);
-        int steps = 400;
-        for (int i = 1; i <= steps; i++) {
-            double tau = crossing + (end - crossing) * i / steps;
+        double from = reachesBaseCircleAt(end);
+        double before = from;
+        for (int i = 1; i <= CROSSING_STEPS; i++) {
+            double tau = from + (end - from) * i / CROSSING_STEPS;
             if (cutIntoFlank(tau) <= 0) {
-                return halve(crossing + (end - crossing) * (i - 1) / steps, tau);
+                return cutIntoFlank(before) <= 0 ? before : Roots.between(this::cutIntoFlank, before, tau, 1e-13);
             }
+            before = tau;
         }
-        throw new Refused("cut.noFlank");
+        return Double.NaN;
     }
 
     private double reachesBaseCircleAt(double end) {
-        double inside = 0;
-        double outside = end;
-        for (int i = 0; i < 60; i++) {
-            double middle = (inside + outside) / 2;
-            if (fillet(middle).radius() < baseRadius) {
-                inside = middle;
-            } else {
-                outside = middle;
-            }
+        if (fillet(0).radius() >= baseRadius) {
+            return 0;
         }
-        return outside;
-    }
-
-    private double halve(double cutting, double clear) {
-        double low = cutting;
-        double high = clear;
-        for (int i = 0; i < 60; i++) {
-            double middle = (low + high) / 2;
-            if (cutIntoFlank(middle) > 0) {
-                low = middle;
-            } else {
-                high = middle;
-            }
-        }
-        return (low + high) / 2;
+        return fillet(end).radius() <= baseRadius
+                ? end
+                : Roots.between(tau -> fillet(tau).radius() - baseRadius, 0, end, 1e-13);
     }
 
     @Override

@@ -2,9 +2,12 @@ package app.gewerk.core.gear;
 
 import static app.gewerk.core.gear.Involute.inv;
 
+import app.gewerk.core.words.Outcome;
+import app.gewerk.core.words.Refusal;
 import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * The teeth of a ring as a pinion-shaped cutter really cuts them, in the transverse section: involute flanks and the
@@ -27,16 +30,15 @@ public final class ShaperCut implements ToothForm {
 
     private final double centre;
     private final double ringRolling;
+    private final double beyondRolling;
     private final double corner;
     private final double cornerRadius;
     private final double cornerAngle;
     private final double filletEnd;
     private final double formRadius;
 
+    /** Of its sizes some are not numbers where such a cutter cannot make such a ring; {@link #tried} says why. */
     private ShaperCut(CylindricalGear ring, int cutterTeeth) {
-        if (!ring.internal()) {
-            throw new Refused("cut.shaperRing");
-        }
         this.ring = ring;
         this.cutterTeeth = cutterTeeth;
         double alphaT = Math.toRadians(ring.transversePressureAngleDeg());
@@ -45,58 +47,76 @@ public final class ShaperCut implements ToothForm {
         rootRadius = ring.rootDiameterMm() / 2;
         halfSpaceAtReference =
                 Math.PI / ring.toothCount() - ring.transverseToothThicknessMm() / ring.referenceDiameterMm();
-        if (ring.rack().dedendumCoefficient() + ring.profileShiftCoefficient() <= 0 || tipRadiusMm() >= rootRadius) {
-            throw new Refused("cut.ringNoHeight");
-        }
-
         double m = ring.normalModule();
         double mt = ring.transverseModule();
         double cutterReference = cutterTeeth * mt / 2;
         double cutterBase = cutterReference * Math.cos(alphaT);
         // An unshifted cutter: the distance at which its teeth fill the ring's spaces.
-        double involute = invReference
-                + 2
-                        * Math.tan(ring.rack().pressureAngleRad())
-                        * ring.profileShiftCoefficient()
-                        / (ring.toothCount() - cutterTeeth);
-        if (involute < 0) {
-            throw new Refused("cut.ringNoReach");
-        }
-        double working = Involute.inverse(involute);
+        double working = Involute.inverse(workingInvolute(ring, cutterTeeth));
         centre = (baseRadius - cutterBase) / Math.cos(working);
         double cutterRolling = cutterBase / Math.cos(working);
         ringRolling = baseRadius / Math.cos(working);
 
         double cutterTip = rootRadius - centre;
-        double beyondRolling = cutterTip - cutterRolling;
-        if (beyondRolling < 0.05 * m) {
-            throw new Refused("cut.ringTooShort");
-        }
+        beyondRolling = cutterTip - cutterRolling;
         corner = roomFor(
                 Math.min(CUTTER_CORNER * m, 0.9 * beyondRolling), cutterTip, cutterBase, cutterReference, alphaT);
         cornerRadius = cutterTip - corner;
         cornerAngle = offsetHalfTooth(cornerRadius, corner, cutterBase, cutterReference, alphaT);
         filletEnd = endOfFillet(cornerRadius, cutterRolling, working);
         formRadius = fillet(filletEnd).radius();
-        if (formRadius <= tipRadiusMm()) {
-            throw new Refused("cut.filletTooHigh");
-        }
+    }
+
+    /** inv α_w of ring and unshifted cutter: inv α_t + 2 tan α_n x / (z − z_cutter); below 0 they do not meet. */
+    private static double workingInvolute(CylindricalGear ring, int cutterTeeth) {
+        return inv(Math.toRadians(ring.transversePressureAngleDeg()))
+                + 2
+                        * Math.tan(ring.rack().pressureAngleRad())
+                        * ring.profileShiftCoefficient()
+                        / (ring.toothCount() - cutterTeeth);
     }
 
     /** Cut by a usual cutter: 20 teeth, or fewer when the ring is small. */
     public static ShaperCut of(CylindricalGear ring) {
-        return of(ring, Math.max(5, Math.min(USUAL_CUTTER_TEETH, ring.toothCount() / 2)));
+        return tried(ring).orRefuse();
     }
 
-    /**
-     * @throws Refused in words, where such a cutter cannot make such a ring
-     */
+    /** @throws Refused in words, where such a cutter cannot make such a ring */
     public static ShaperCut of(CylindricalGear ring, int cutterTeeth) {
-        ring.requireWholeTeeth();
-        if (ring.toothCount() - cutterTeeth < 4) {
-            throw new Refused("cut.cutterTooLarge", "cutter", cutterTeeth, "ring", ring.toothCount());
+        return tried(ring, cutterTeeth).orRefuse();
+    }
+
+    static Outcome<ShaperCut> tried(CylindricalGear ring) {
+        return tried(ring, Math.max(5, Math.min(USUAL_CUTTER_TEETH, ring.toothCount() / 2)));
+    }
+
+    /** The ring, or what to change where such a cutter cannot make it. */
+    static Outcome<ShaperCut> tried(CylindricalGear ring, int cutterTeeth) {
+        if (!ring.internal()) {
+            return Outcome.cannot("cut.shaperRing");
         }
-        return new ShaperCut(ring, cutterTeeth);
+        Optional<Refusal> broken = ring.whyNoWholeTeeth();
+        if (broken.isPresent()) {
+            return new Outcome.Cannot<>(broken.get());
+        }
+        if (ring.toothCount() - cutterTeeth < 4) {
+            return Outcome.cannot("cut.cutterTooLarge", "cutter", cutterTeeth, "ring", ring.toothCount());
+        }
+        if (ring.rack().dedendumCoefficient() + ring.profileShiftCoefficient() <= 0
+                || Math.max(ring.tipDiameterMm(), ring.baseDiameterMm()) >= ring.rootDiameterMm()) {
+            return Outcome.cannot("cut.ringNoHeight");
+        }
+        if (!Involute.inReach(workingInvolute(ring, cutterTeeth))) {
+            return Outcome.cannot("cut.ringNoReach");
+        }
+        ShaperCut cut = new ShaperCut(ring, cutterTeeth);
+        if (!(cut.beyondRolling >= 0.05 * ring.normalModule())) {
+            return Outcome.cannot("cut.ringTooShort");
+        }
+        if (Double.isNaN(cut.corner)) {
+            return Outcome.cannot("cut.cutterPointed");
+        }
+        return cut.formRadius > cut.tipRadiusMm() ? new Outcome.Made<>(cut) : Outcome.cannot("cut.filletTooHigh");
     }
 
     /** Half angle of the cutter's tooth at a radius, moved in from the flank by a distance (radians). */
@@ -107,16 +127,13 @@ public final class ShaperCut implements ToothForm {
         return half + inv(alphaT) - inv(angle) - inwards / base;
     }
 
-    /** The largest corner radius up to the wanted one for which the cutter still has a tip. */
+    /** The largest corner radius up to the wanted one for which the cutter still has a tip; not a number where none is. */
     private double roomFor(double wanted, double cutterTip, double base, double reference, double alphaT) {
         double room = wanted;
         for (int i = 0; i < 40 && offsetHalfTooth(cutterTip - room, room, base, reference, alphaT) < 0; i++) {
             room *= 0.8;
         }
-        if (offsetHalfTooth(cutterTip - room, room, base, reference, alphaT) < 0) {
-            throw new Refused("cut.cutterPointed");
-        }
-        return room;
+        return offsetHalfTooth(cutterTip - room, room, base, reference, alphaT) < 0 ? Double.NaN : room;
     }
 
     @Override

@@ -2,6 +2,8 @@ package app.gewerk.core.gear;
 
 import static app.gewerk.core.gear.Involute.inv;
 
+import app.gewerk.core.words.Outcome;
+import app.gewerk.core.words.Refusal;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import java.util.Comparator;
@@ -124,7 +126,11 @@ public final class Span {
         if (contact >= gear.tipDiameterMm()) {
             return Optional.of(Say.of("spanNot.beyondTips"));
         }
-        if (contact <= RackCut.of(gear).formDiameterMm()) {
+        Outcome<RackCut> cut = RackCut.tried(gear);
+        if (cut.why().isPresent()) {
+            return cut.why().map(Refusal::say);
+        }
+        if (cut.made().filter(c -> contact > c.formDiameterMm()).isEmpty()) {
             return Optional.of(Say.of("spanNot.belowFlanks"));
         }
         double needed = leastFaceWidthMm(gear, k);

@@ -1,5 +1,7 @@
 package app.gewerk.core.gear;
 
+import app.gewerk.core.words.Outcome;
+import app.gewerk.core.words.Refused;
 import java.util.List;
 
 /** The form of one tooth space in the transverse section, as a tool really cuts it. The space is centred on the x axis. */
@@ -28,6 +30,13 @@ public sealed interface ToothForm permits RackCut, ShaperCut {
      * @throws Refused with what to change, when there is no whole tooth
      */
     static ToothForm of(CylindricalGear gear) {
-        return gear.internal() ? ShaperCut.of(gear) : RackCut.of(gear);
+        return tried(gear).orRefuse();
+    }
+
+    /** The same, or what to change where there is no whole tooth. */
+    static Outcome<ToothForm> tried(CylindricalGear gear) {
+        return gear.internal()
+                ? ShaperCut.tried(gear).map(cut -> cut)
+                : RackCut.tried(gear).map(cut -> cut);
     }
 }

@@ -9,10 +9,14 @@ package app.gewerk.core.gear;
  */
 public record Worm(double module, int starts, double pitchDiameterMm, BasicRack rack) implements Toothed {
 
+    public static final double LEAST_DIAMETER_FACTOR = 2.5;
+    public static final double GREATEST_DIAMETER_FACTOR = 100;
+
     public Worm {
         Limits.requireModule(module);
         Limits.requireBetween("starts", starts, 1, 12);
-        Limits.requireBetween("wormDiameterOverModule", pitchDiameterMm / module, 2.5, 100);
+        Limits.requireBetween(
+                "wormDiameterOverModule", pitchDiameterMm / module, LEAST_DIAMETER_FACTOR, GREATEST_DIAMETER_FACTOR);
     }
 
     /** Diameter factor q = d₁ / m_x. */

@@ -8,8 +8,10 @@ package app.gewerk.core.gear;
  */
 public record WormSet(Worm worm, int wheelTeeth, double wheelShift) {
 
+    public static final int FEWEST_WHEEL_TEETH = 8;
+
     public WormSet {
-        Limits.requireBetween("wormWheelTeeth", wheelTeeth, 8, CylindricalGear.MOST_TEETH);
+        Limits.requireBetween("wormWheelTeeth", wheelTeeth, FEWEST_WHEEL_TEETH, CylindricalGear.MOST_TEETH);
         Limits.requireBetween("wheelShift", wheelShift, -2, 2);
     }
 

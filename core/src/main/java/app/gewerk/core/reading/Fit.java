@@ -3,8 +3,8 @@ package app.gewerk.core.reading;
 import app.gewerk.core.gear.BevelGear;
 import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Toothed;
-import app.gewerk.core.words.Refused;
 import java.util.Arrays;
+import java.util.Optional;
 import org.hipparchus.special.Erf;
 
 /**
@@ -147,29 +147,30 @@ final class Fit {
             int slipped,
             LinearModel model) {
         Fit fit = new Fit(given, hypothesis, toothCount, logPrior, prior, slipped, model);
-        try {
-            fit.takeIn();
-            for (int round = 0; round < ROUNDS; round++) {
-                double[] point = fit.mean.clone();
-                point[LinearModel.SCALE] = 0;
-                point[LinearModel.THINNING] = 0;
-                if (given.mateWasRead()) {
-                    point[LinearModel.MATE_SCALE] = 0;
-                    point[LinearModel.MATE_THINNING] = 0;
-                }
-                boolean close = true;
-                for (int j = LinearModel.SHIFT; j < point.length; j++) {
-                    double scale = j == LinearModel.FORM ? 0.02 : CLOSE_ENOUGH;
-                    close &= Math.abs(point[j] - fit.model.point[j]) < scale;
-                }
-                if (close) {
-                    break;
-                }
-                fit.model = new LinearModel(given, hypothesis, toothCount, point);
-                fit.takeIn();
+        fit.takeIn();
+        for (int round = 0; round < ROUNDS; round++) {
+            double[] point = fit.mean.clone();
+            point[LinearModel.SCALE] = 0;
+            point[LinearModel.THINNING] = 0;
+            if (given.mateWasRead()) {
+                point[LinearModel.MATE_SCALE] = 0;
+                point[LinearModel.MATE_THINNING] = 0;
             }
-        } catch (Refused impossible) {
-            fit.logEvidence = Double.NEGATIVE_INFINITY;
+            boolean close = true;
+            for (int j = LinearModel.SHIFT; j < point.length; j++) {
+                double scale = j == LinearModel.FORM ? 0.02 : CLOSE_ENOUGH;
+                close &= Math.abs(point[j] - fit.model.point[j]) < scale;
+            }
+            if (close) {
+                break;
+            }
+            Optional<LinearModel> there = LinearModel.about(point, given, hypothesis, toothCount);
+            if (there.isEmpty()) {
+                fit.logEvidence = Double.NEGATIVE_INFINITY;
+                break;
+            }
+            fit.model = there.get();
+            fit.takeIn();
         }
         return fit;
     }
@@ -344,16 +345,20 @@ final class Fit {
         return (given.mean(i) - expected(given.what(i), given.ofMate(i))) / Math.sqrt(model.variance[i]);
     }
 
-    /** What this fit expects a reading to show, on the gear as it is: worn, thinned, shrunk. */
+    /** What this fit expects a reading that was taken to show, on the gear as it is: worn, thinned, shrunk. */
     double expected(Measured what, boolean ofMate) {
-        return forecast(what, ofMate).mean;
+        return forecast(what, ofMate).orElseThrow().mean;
     }
 
     /** What a reading will show: mean and standard deviation, without the instrument's own. */
     record Forecast(double mean, double deviation) {}
 
-    Forecast forecast(Measured what, boolean ofMate) {
-        LinearModel.Foretold f = model.foretell(what, ofMate);
+    /** None where this gear has no such size to read. */
+    Optional<Forecast> forecast(Measured what, boolean ofMate) {
+        return model.foretell(what, ofMate).map(this::forecast);
+    }
+
+    private Forecast forecast(LinearModel.Foretold f) {
         int d = prior.mean.length;
         double expected = f.size() + f.wearSlope() * wearMm;
         double variance = f.makersSpread() * f.makersSpread();

@@ -123,10 +123,9 @@ public final class GearReader {
                     continue;
                 }
                 Budget.spend();
-                LinearModel model;
-                try {
-                    model = new LinearModel(given, hypothesis, z, start);
-                } catch (Refused impossible) {
+                LinearModel model =
+                        LinearModel.about(start, given, hypothesis, z).orElse(null);
+                if (model == null) {
                     continue;
                 }
                 int far = reach.far(model, hypothesis);
@@ -260,12 +259,8 @@ public final class GearReader {
     private static List<Weighted> withMiscounts(Question question, int count, List<Weighted> counted) {
         List<Weighted> all = new ArrayList<>(counted);
         for (int other : new int[] {count - 1, count + 1}) {
-            try {
-                Question miscounted = question.withToothCount(new ToothCount.Exactly(other));
-                all.addAll(weigh(miscounted, Math.log(MISCOUNT_PRIOR), false));
-            } catch (Refused impossible) {
-                // no gear has so few teeth, or no reading could be taken of it
-            }
+            question.ifCounted(other)
+                    .ifPresent(miscounted -> all.addAll(weigh(miscounted, Math.log(MISCOUNT_PRIOR), false)));
         }
         return all;
     }

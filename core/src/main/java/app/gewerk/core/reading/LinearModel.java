@@ -45,10 +45,7 @@ final class LinearModel {
     private final Hypothesis hypothesis;
     private final int toothCount;
 
-    /**
-     * @throws Refused where such a gear cannot exist or be measured so
-     */
-    LinearModel(Given given, Hypothesis hypothesis, int toothCount, double[] point) {
+    private LinearModel(Given given, Hypothesis hypothesis, int toothCount, double[] point) {
         this.given = given;
         this.hypothesis = hypothesis;
         this.toothCount = toothCount;
@@ -58,28 +55,46 @@ final class LinearModel {
         slope = new double[n][];
         wearSlope = new double[n];
         variance = new double[n];
+    }
+
+    /** The model about a point; none where a gear such as that has no such sizes to read. */
+    static Optional<LinearModel> about(double[] point, Given given, Hypothesis hypothesis, int toothCount) {
+        LinearModel model = new LinearModel(given, hypothesis, toothCount, point);
+        return model.workOut() ? Optional.of(model) : Optional.empty();
+    }
+
+    private boolean workOut() {
         Parts parts = new Parts();
-        for (int i = 0; i < n; i++) {
+        for (int i = 0; i < size.length; i++) {
             Measured what = given.what(i);
-            size[i] = parts.size(what, given.ofMate(i));
-            slope[i] = parts.slopes(what, given.ofMate(i), size[i]);
-            wearSlope[i] = parts.wearSlope(what, given.ofMate(i));
-            double maker = parts.makersSpread(what, given.ofMate(i));
+            boolean ofMate = given.ofMate(i);
+            if (!parts.canBeRead(what, ofMate)) {
+                return false;
+            }
+            size[i] = parts.size(what, ofMate);
+            slope[i] = parts.slopes(what, ofMate, size[i]);
+            wearSlope[i] = parts.wearSlope(what, ofMate);
+            double maker = parts.makersSpread(what, ofMate);
             variance[i] = given.variance(i) + maker * maker;
         }
+        return true;
     }
 
     /** The reading foretold for one more thing measured: size, slopes, wear slope and maker's spread at this point. */
     record Foretold(double size, double[] slope, double wearSlope, double makersSpread) {}
 
-    Foretold foretell(Measured what, boolean ofMate) {
+    /** None where this gear has no such size to read. */
+    Optional<Foretold> foretell(Measured what, boolean ofMate) {
         Parts parts = new Parts();
+        if (!parts.canBeRead(what, ofMate)) {
+            return Optional.empty();
+        }
         double there = parts.size(what, ofMate);
-        return new Foretold(
+        return Optional.of(new Foretold(
                 there,
                 parts.slopes(what, ofMate, there),
                 parts.wearSlope(what, ofMate),
-                parts.makersSpread(what, ofMate));
+                parts.makersSpread(what, ofMate)));
     }
 
     /** The part itself at this point: new, neither worn nor thinned nor shrunk. */
@@ -88,11 +103,12 @@ final class LinearModel {
     }
 
     private Toothed part(GearKind kind, double shift, double form) {
-        double module = hypothesis.pitch().module() * (hypothesis.free() ? Math.exp(point[LOG_MODULE]) : 1);
+        double module = hypothesis.pitch().module()
+                * (hypothesis.free() ? Math.exp(Math.clamp(point[LOG_MODULE], -0.5, 0.5)) : 1);
         return switch (kind) {
             case EXTERNAL, INTERNAL -> cylinder(kind, toothCount, shift, form, module);
             case RACK -> new GearRack(module, slant(form), hypothesis.rack());
-            case WORM -> new Worm(module, toothCount, module * Math.exp(form), hypothesis.rack());
+            case WORM -> new Worm(module, toothCount, module * wormFactor(form), hypothesis.rack());
             case BEVEL -> new BevelGear(module, toothCount, Math.clamp(form, 3, 110), hypothesis.rack());
         };
     }
@@ -100,6 +116,10 @@ final class LinearModel {
     private CylindricalGear cylinder(GearKind kind, int z, double shift, double form, double module) {
         return new CylindricalGear(
                 kind == GearKind.INTERNAL, module, z, slant(form), Math.clamp(shift, -1.2, 2.2), hypothesis.rack());
+    }
+
+    private static double wormFactor(double form) {
+        return Math.clamp(Math.exp(form), 1.001 * Worm.LEAST_DIAMETER_FACTOR, 0.999 * Worm.GREATEST_DIAMETER_FACTOR);
     }
 
     private static double slant(double form) {
@@ -119,6 +139,28 @@ final class LinearModel {
                     point[MATE_SHIFT] + shiftStep,
                     point[FORM] + formStep,
                     own.module());
+        }
+
+        /** At the point and wherever the slopes look. */
+        boolean canBeRead(Measured what, boolean ofMate) {
+            if (ofMate) {
+                return what.canBeReadOn(mate(0, 0))
+                        && what.canBeReadOn(mate(SHIFT_STEP, 0))
+                        && (!given.formMatters() || what.canBeReadOn(mate(0, FORM_STEP)));
+            }
+            boolean withMate = what instanceof Measured.CentreDistance && given.mateWasRead();
+            if (withMate && own instanceof CylindricalGear gear && ownShifted instanceof CylindricalGear shifted) {
+                return Measured.CentreDistance.stands(gear, mate(0, 0))
+                        && Measured.CentreDistance.stands(gear, mate(SHIFT_STEP, 0))
+                        && Measured.CentreDistance.stands(shifted, mate(0, 0));
+            }
+            return what.canBeReadOn(own)
+                    && what.canBeReadOn(ownShifted)
+                    && (!given.formMatters() || what.canBeReadOn(formMoved()));
+        }
+
+        private Toothed formMoved() {
+            return part(given.kind(), point[SHIFT], point[FORM] + FORM_STEP);
         }
 
         double size(Measured what, boolean ofMate) {
@@ -156,8 +198,7 @@ final class LinearModel {
             }
             s[LOG_MODULE] = what.unit() == Measured.Unit.MM ? there : 0;
             if (given.formMatters()) {
-                Toothed moved = part(given.kind(), point[SHIFT], point[FORM] + FORM_STEP);
-                s[FORM] = (size(what, ofMate, moved, 0, FORM_STEP) - there) / FORM_STEP;
+                s[FORM] = (size(what, ofMate, formMoved(), 0, FORM_STEP) - there) / FORM_STEP;
             }
             return s;
         }

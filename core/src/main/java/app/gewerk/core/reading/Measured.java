@@ -36,6 +36,20 @@ public sealed interface Measured {
      */
     double on(Toothed part);
 
+    /** Whether {@link #on} has an answer: a part of a kind that has such a size, and shaped so that it can be read. */
+    default boolean canBeReadOn(Toothed part) {
+        return ReadingKind.of(this).gears().contains(kind(part));
+    }
+
+    private static GearKind kind(Toothed part) {
+        return switch (part) {
+            case CylindricalGear gear -> gear.internal() ? GearKind.INTERNAL : GearKind.EXTERNAL;
+            case GearRack rack -> GearKind.RACK;
+            case Worm worm -> GearKind.WORM;
+            case BevelGear bevel -> GearKind.BEVEL;
+        };
+    }
+
     /** The number that belongs to it, as {@link ReadingKind.Parameter} has it. */
     default OptionalDouble parameter() {
         return OptionalDouble.empty();
@@ -107,14 +121,7 @@ public sealed interface Measured {
     }
 
     private static Refused cannotBeRead(Measured what, Toothed part) {
-        return cannotBeRead(
-                what,
-                switch (part) {
-                    case CylindricalGear gear -> gear.internal() ? GearKind.INTERNAL : GearKind.EXTERNAL;
-                    case GearRack rack -> GearKind.RACK;
-                    case Worm worm -> GearKind.WORM;
-                    case BevelGear bevel -> GearKind.BEVEL;
-                });
+        return cannotBeRead(what, kind(part));
     }
 
     /** Over the tips with flat jaws, as read, not corrected for an odd count. In a ring between the tips, the largest reading. */
@@ -181,6 +188,11 @@ public sealed interface Measured {
         }
 
         @Override
+        public boolean canBeReadOn(Toothed part) {
+            return part instanceof CylindricalGear gear && !gear.internal() && teeth <= gear.toothCount();
+        }
+
+        @Override
         public double on(Toothed part) {
             if (part instanceof CylindricalGear gear && !gear.internal()) {
                 return Span.readingMm(gear, teeth);
@@ -206,6 +218,11 @@ public sealed interface Measured {
 
     /** Over two equal pins in opposite tooth spaces; in a ring between them. */
     record OverPins(double pinDiameterMm) implements Measured {
+        @Override
+        public boolean canBeReadOn(Toothed part) {
+            return part instanceof CylindricalGear gear && Pins.touches(gear, pinDiameterMm);
+        }
+
         @Override
         public double on(Toothed part) {
             if (part instanceof CylindricalGear gear) {
@@ -242,22 +259,42 @@ public sealed interface Measured {
         }
 
         @Override
-        public double on(Toothed part) {
+        public boolean canBeReadOn(Toothed part) {
             return switch (part) {
                 case CylindricalGear gear ->
-                    to(
-                            gear,
-                            new CylindricalGear(
-                                    false,
-                                    gear.normalModule(),
-                                    mateToothCount,
-                                    gear.helixAngleDeg(),
-                                    -gear.profileShiftCoefficient() / 2,
-                                    gear.rack()));
+                    mateToothCount >= CylindricalGear.FEWEST_TEETH && stands(gear, usualMate(gear));
+                case Worm worm -> mateToothCount >= WormSet.FEWEST_WHEEL_TEETH;
+                case BevelGear bevel -> false;
+                case GearRack rack -> false;
+            };
+        }
+
+        @Override
+        public double on(Toothed part) {
+            return switch (part) {
+                case CylindricalGear gear -> to(gear, usualMate(gear));
                 case Worm worm -> new WormSet(worm, mateToothCount, 0).centreDistanceMm();
                 case BevelGear bevel -> throw Measured.cannotBeRead(this, part);
                 case GearRack rack -> throw Measured.cannotBeRead(this, part);
             };
+        }
+
+        /** A mate that was not read: its shift makes up for half of this gear's. */
+        private CylindricalGear usualMate(CylindricalGear gear) {
+            return new CylindricalGear(
+                    false,
+                    gear.normalModule(),
+                    mateToothCount,
+                    gear.helixAngleDeg(),
+                    -gear.profileShiftCoefficient() / 2,
+                    gear.rack());
+        }
+
+        /** Whether the two have a distance at which they stand. */
+        static boolean stands(CylindricalGear gear, CylindricalGear mate) {
+            return gear.internal()
+                    ? GearPair.canStandWithoutBacklash(mate, gear)
+                    : GearPair.canStandWithoutBacklash(gear, mate);
         }
 
         /** The distance at which this gear and a mate stand, one of the two perhaps a ring (mm). */
@@ -301,6 +338,11 @@ public sealed interface Measured {
             if (pitches < 1) {
                 throw new Refused("chord.atLeastOne", "given", pitches);
             }
+        }
+
+        @Override
+        public boolean canBeReadOn(Toothed part) {
+            return part instanceof CylindricalGear gear && !gear.internal() && 2 * pitches <= gear.toothCount();
         }
 
         @Override

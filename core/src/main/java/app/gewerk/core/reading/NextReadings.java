@@ -4,7 +4,6 @@ import app.gewerk.core.Budget;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Span;
-import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -131,12 +130,8 @@ final class NextReadings {
         List<Measured> spans = new ArrayList<>();
         int best = Span.bestToothNumber(gear);
         for (int k = Math.max(2, best - 1); k <= best + 2; k++) {
-            try {
-                if (Span.isMeasurable(gear, k)) {
-                    spans.add(new Measured.SpanOver(k));
-                }
-            } catch (Refused noWholeTooth) {
-                // a fitted shift may make teeth that cannot be drawn; then there is no telling where the jaws touch
+            if (k <= gear.toothCount() && Span.isMeasurable(gear, k)) {
+                spans.add(new Measured.SpanOver(k));
             }
         }
         return spans;
@@ -145,10 +140,10 @@ final class NextReadings {
     private List<Identification.Expectation> tellsApart(Measured what) {
         return candidates.stream()
                 .limit(3)
-                .flatMap(c ->
-                        strongest(c)
-                                .map(a -> new Identification.Expectation(c.fullName(), a.fit.expected(what, false)))
-                                .stream())
+                .flatMap(c -> strongest(c)
+                        .flatMap(a -> a.fit.forecast(what, false))
+                        .map(f -> new Identification.Expectation(c.fullName(), f.mean()))
+                        .stream())
                 .toList();
     }
 
@@ -191,11 +186,12 @@ final class NextReadings {
     }
 
     private static double apartSigmas(Measured what, Fit one, Fit other) {
-        Fit.Forecast a = one.forecast(what, false);
-        Fit.Forecast b = other.forecast(what, false);
         double instrument = Instrument.CALIPER.standardUncertainty(what.unit());
-        double spread = Math.max(Math.hypot(a.deviation(), instrument), Math.hypot(b.deviation(), instrument));
-        return Math.abs(a.mean() - b.mean()) / spread;
+        return one.forecast(what, false)
+                .flatMap(a -> other.forecast(what, false)
+                        .map(b -> Math.abs(a.mean() - b.mean())
+                                / Math.hypot(Math.max(a.deviation(), b.deviation()), instrument)))
+                .orElse(0.0);
     }
 
     private Say words(Candidate rival, Optional<Measured> partedBy) {
@@ -229,16 +225,15 @@ final class NextReadings {
         double[] deviation = new double[n];
         double low = Double.POSITIVE_INFINITY;
         double high = Double.NEGATIVE_INFINITY;
-        try {
-            for (int i = 0; i < n; i++) {
-                Fit.Forecast forecast = alive.get(i).fit.forecast(what, false);
-                mean[i] = forecast.mean();
-                deviation[i] = Math.hypot(forecast.deviation(), instrument);
-                low = Math.min(low, mean[i] - 5 * deviation[i]);
-                high = Math.max(high, mean[i] + 5 * deviation[i]);
+        for (int i = 0; i < n; i++) {
+            Optional<Fit.Forecast> forecast = alive.get(i).fit.forecast(what, false);
+            if (forecast.isEmpty()) {
+                return 0;
             }
-        } catch (Refused cannotBeRead) {
-            return 0;
+            mean[i] = forecast.get().mean();
+            deviation[i] = Math.hypot(forecast.get().deviation(), instrument);
+            low = Math.min(low, mean[i] - 5 * deviation[i]);
+            high = Math.max(high, mean[i] + 5 * deviation[i]);
         }
         Map<GearReader.Key, Integer> groupOf = new LinkedHashMap<>();
         int[] group = new int[n];

@@ -74,8 +74,25 @@ public record Question(
         return all;
     }
 
-    Question withToothCount(ToothCount count) {
-        return new Question(kind, count, readings, worn, mate);
+    /** The same with another count; none where such a gear has too few teeth for itself or for what was read of it. */
+    Optional<Question> ifCounted(int teeth) {
+        boolean possible = teeth >= CylindricalGear.FEWEST_TEETH
+                && teeth <= CylindricalGear.MOST_TEETH
+                && readings.stream().allMatch(r -> leastTeeth(r.what()) <= teeth)
+                && !(kind == GearKind.INTERNAL
+                        && mate.filter(m -> m.toothCount() >= teeth).isPresent());
+        return possible
+                ? Optional.of(new Question(kind, new ToothCount.Exactly(teeth), readings, worn, mate))
+                : Optional.empty();
+    }
+
+    /** The fewest teeth a gear must have for a reading to be taken of it. */
+    private static int leastTeeth(Measured what) {
+        return switch (what) {
+            case Measured.SpanOver span -> span.teeth();
+            case Measured.ChordOverTips chord -> 2 * chord.pitches();
+            default -> 1;
+        };
     }
 
     /** Asks a part of this kind with plenty of teeth whether it has such a size at all. */
@@ -96,7 +113,7 @@ public record Question(
                 .filter(r -> r.what() instanceof Measured.TipDiameter)
                 .findFirst();
         if (reading.what() instanceof Measured.SpanOver span) {
-            if (span.teeth() > toothCount.most()) {
+            if (leastTeeth(span) > toothCount.most()) {
                 throw new Refused("span.moreThanThere", "teeth", span.teeth(), "most", toothCount.most());
             }
             if (tip.isPresent() && reading.mean() > tip.get().mean() + 0.1) {
@@ -110,7 +127,7 @@ public record Question(
                         tip.get().mean());
             }
         }
-        if (reading.what() instanceof Measured.ChordOverTips chord && 2 * chord.pitches() > toothCount.most()) {
+        if (reading.what() instanceof Measured.ChordOverTips chord && leastTeeth(chord) > toothCount.most()) {
             throw new Refused("chord.pastHalf", "pitches", chord.pitches(), "most", toothCount.most());
         }
         if (reading.what() instanceof Measured.CentreDistance centre

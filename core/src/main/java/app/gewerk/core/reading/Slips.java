@@ -27,8 +27,9 @@ final class Slips {
         if (reading.what() instanceof Measured.SpanOver span) {
             for (int other : new int[] {span.teeth() - 1, span.teeth() + 1}) {
                 if (other >= 1
-                        && other <= fit.toothCount()
-                        && Math.abs(read - fit.expected(new Measured.SpanOver(other), ofMate)) < room) {
+                        && fit.forecast(new Measured.SpanOver(other), ofMate)
+                                .filter(f -> Math.abs(read - f.mean()) < room)
+                                .isPresent()) {
                     return Say.of("slip.otherSpan", "teeth", other);
                 }
             }

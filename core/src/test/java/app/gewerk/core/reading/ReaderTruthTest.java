@@ -28,7 +28,8 @@ class ReaderTruthTest {
                 Reading.caliper(new Measured.TipDiameter(), 12.97), Reading.caliper(new Measured.SpanOver(4), 5.36));
         LinearModel.Given given = new LinearModel.Given(Question.of(new ToothCount.Exactly(24), readings, false));
         Fit.Prior prior = new Fit.Prior(given, hypothesis, 24, shift, shift, false);
-        LinearModel model = new LinearModel(given, hypothesis, 24, Fit.startingPoint(given));
+        LinearModel model = LinearModel.about(Fit.startingPoint(given), given, hypothesis, 24)
+                .orElseThrow();
         double closed =
                 Math.exp(Fit.of(given, hypothesis, 24, 0, prior, -1, model).logWeight());
         assertThat(closed).isCloseTo(integrated(readings), within(0.01 * closed));
