@@ -115,6 +115,96 @@ public record ToothMap(
                 "");
     }
 
+    public ToothMap withWidths(double faceMm, double mateMm) {
+        return new ToothMap(
+                gear,
+                component,
+                toothCount,
+                Optional.of(faceMm),
+                Optional.of(mateMm),
+                marks,
+                hub,
+                bore,
+                web,
+                oddColour,
+                brittle,
+                softened,
+                fragmentsFound,
+                fragmentsAccepted);
+    }
+
+    public ToothMap withMarks(List<ToothMark> seen) {
+        return new ToothMap(
+                gear,
+                component,
+                toothCount,
+                faceWidthMm,
+                mateWidthMm,
+                seen,
+                hub,
+                bore,
+                web,
+                oddColour,
+                brittle,
+                softened,
+                fragmentsFound,
+                fragmentsAccepted);
+    }
+
+    public ToothMap withBody(Hub seenHub, Bore seenBore, Web seenWeb) {
+        return new ToothMap(
+                gear,
+                component,
+                toothCount,
+                faceWidthMm,
+                mateWidthMm,
+                marks,
+                seenHub,
+                seenBore,
+                seenWeb,
+                oddColour,
+                brittle,
+                softened,
+                fragmentsFound,
+                fragmentsAccepted);
+    }
+
+    public ToothMap withPlastic(boolean isOddColour, boolean isBrittle, boolean isSoftened) {
+        return new ToothMap(
+                gear,
+                component,
+                toothCount,
+                faceWidthMm,
+                mateWidthMm,
+                marks,
+                hub,
+                bore,
+                web,
+                isOddColour,
+                isBrittle,
+                isSoftened,
+                fragmentsFound,
+                fragmentsAccepted);
+    }
+
+    public ToothMap withFragments(int found, String acceptedWhy) {
+        return new ToothMap(
+                gear,
+                component,
+                toothCount,
+                faceWidthMm,
+                mateWidthMm,
+                marks,
+                hub,
+                bore,
+                web,
+                oddColour,
+                brittle,
+                softened,
+                found,
+                acceptedWhy);
+    }
+
     public Set<Integer> teeth(ToothMark.Kind kind) {
         return marks.stream()
                 .filter(m -> m.kind() == kind)

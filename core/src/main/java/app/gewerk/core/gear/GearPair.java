@@ -233,6 +233,7 @@ public record GearPair(
         return List.copyOf(found);
     }
 
+    /** Contact must stay between the points where the line of action touches the base circles: beyond them there is no involute. */
     private List<Say> betweenBaseCircles() {
         List<Say> found = new ArrayList<>();
         if (contactToMm() > lineMm() + 1e-9) {
@@ -259,7 +260,14 @@ public record GearPair(
         return found;
     }
 
-    /** Trochoid interference: pinion and ring tips meet outside the line of action. */
+    /**
+     * Trochoid interference: away from the line of action a pinion tip has left the ring's space later than the ring's
+     * tip comes to where the tip circles cross.
+     *
+     * <p>θ₁ z₁/z₂ + inv α_w − inv α_a2 ≥ θ₂ must hold, with θ₁ = arccos((r_a2² − r_a1² − a²)/(2 a r_a1)) + inv α_a1 −
+     * inv α_w and θ₂ = arccos((a² + r_a2² − r_a1²)/(2 a r_a2)); tip circles that do not cross never collide. Angles from
+     * any text on internal gears; checked against turned outlines in {@code ManyGearsTest}.
+     */
     private boolean tipsCollide() {
         double tip1 = pinionTipMm / 2;
         double tip2 = wheelTipMm / 2;
@@ -274,7 +282,13 @@ public record GearPair(
         return pinionTurn + inv(workingAngle()) - involuteAt(tip2, wheel) < Math.acos(cosAtRing) - 1e-12;
     }
 
-    /** Whether the pinion can be moved radially into its place in the ring. */
+    /**
+     * Whether the pinion can be moved radially into its place in the ring (trimming interference).
+     *
+     * <p>β₁ + inv α_a1 − inv α_w ≥ (z₂/z₁) (β₂ + inv α_a2 − inv α_w), with β₁ = arcsin √((1 − (cos α_a1/cos α_a2)²)/(1 −
+     * (z₁/z₂)²)) and β₂ = arcsin √(((cos α_a2/cos α_a1)² − 1)/((z₂/z₁)² − 1)); always where α_a1 ≥ α_a2 (any text on
+     * internal gears).
+     */
     private boolean entersSideways() {
         double cos1 = pinion.baseDiameterMm() / pinionTipMm;
         double cos2 = Math.min(1, wheel.baseDiameterMm() / wheelTipMm);
@@ -293,7 +307,10 @@ public record GearPair(
         return inv(Math.toRadians(gear.pressureAngleAtDeg(2 * radius)));
     }
 
-    /** Where a tip works on a mate's fillet instead of its flank. */
+    /**
+     * Where a tip works on a mate's fillet instead of its flank: on the line of action contact comes nearer to a base
+     * circle than the involute of that gear begins, √(d_f² − d_b²)/2 from it, d_f the form diameter of the teeth as cut.
+     */
     private List<Say> inFillets() {
         Outcome<ToothForm> pinionForm = ToothForm.tried(pinion);
         Outcome<ToothForm> wheelForm = ToothForm.tried(wheel);

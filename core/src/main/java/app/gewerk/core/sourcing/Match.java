@@ -31,10 +31,45 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
 
     public record Difference(Weight weight, Say words) {}
 
+    /** Relative; below it two pitches are one. */
     private static final double SAME_PITCH = 1e-6;
+    /** Relative; up to here the teeth run with the mate as if they were of its pitch: 0.8 module and 32 pitch (common practice). */
+    private static final double RUNS_AS_SAME = 0.004;
+    /** Relative; beyond it they do not run with the mate at all: 0.5 module and 50 pitch still do, badly (common practice). */
     private static final double NEAR_PITCH = 0.0175;
+    /** A bore this near slides or presses on as the old one did (common practice). */
     private static final double SAME_BORE_MM = 0.035;
+    /** Up to so much a bush of thin tube or a wrap fills a bore that is too wide (common practice). */
+    private static final double SLEEVE_MM = 0.4;
+    /** Up to so much a reamer opens a bore by hand (common practice). */
+    private static final double REAM_MM = 0.25;
+    /** A wall of less than this share of the root diameter, both sides together, splits when pressed on (from memory). */
+    private static final double THIN_WALL = 0.25;
+
     private static final double SAME_WIDTH_MM = 0.15;
+    /** A shift smaller than this is not noticed in the mesh (from memory). */
+    private static final double NO_SHIFT = 0.06;
+    /** From this share of the old face on a narrower gear carries what the old one did with some care (from memory). */
+    private static final double WIDE_ENOUGH = 0.7;
+
+    /** What each difference leaves of the fit, 1 being none: in the order a technician would take one gear before another (from memory). */
+    private static final class Leaves {
+        static final double PITCH_THAT_RUNS = 0.9;
+        static final double PITCH_THAT_RUNS_BADLY = 0.45;
+        static final double OTHER_ANGLE = 0.3;
+        static final double SLEEVED = 0.75;
+        static final double BUSHED = 0.8;
+        static final double REAMED = 0.92;
+        static final double DRILLED = 0.85;
+        static final double THIN_WALLED = 0.5;
+        /** At most half is lost with shift, each tenth of it a tenth. */
+        static final double GREATEST_SHIFT_LOSS = 0.5;
+        /** A wider gear is faced down: little for the work, less with each mm. */
+        static final double FACED = 0.97;
+
+        static final double PER_MM_FACED = 0.04;
+        static final double FACED_A_LOT = 0.6;
+    }
 
     /** All offers that could serve, best fit first, equal fits by seller and item. */
     public static List<Match> rank(GearNeed need, List<GearOffer> offers) {
@@ -59,8 +94,8 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
         }
         List<Difference> differences = new ArrayList<>();
         double fit = 1;
-        if (Math.abs(pitchRatio) > SAME_PITCH + 0.004) {
-            fit *= 0.45;
+        if (Math.abs(pitchRatio) > RUNS_AS_SAME) {
+            fit *= Leaves.PITCH_THAT_RUNS_BADLY;
             differences.add(new Difference(
                     Weight.RISK,
                     Say.of(
@@ -70,20 +105,20 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
                             "percent",
                             100 * Math.abs(pitchRatio))));
         } else if (Math.abs(pitchRatio) > SAME_PITCH) {
-            fit *= 0.9;
+            fit *= Leaves.PITCH_THAT_RUNS;
             differences.add(new Difference(
                     Weight.HARMLESS,
                     Say.of("match.nearPitch", "pitch", offer.pitch().words(), "percent", 100 * Math.abs(pitchRatio))));
         }
         double angle = need.gear().rack().pressureAngleDeg();
         if (Math.abs(offer.pressureAngleDeg() - angle) > 0.1) {
-            fit *= 0.3;
+            fit *= Leaves.OTHER_ANGLE;
             differences.add(new Difference(
                     Weight.RISK, Say.of("match.angle", "theirs", offer.pressureAngleDeg(), "yours", angle)));
         }
         double shift = need.gear().profileShiftCoefficient();
-        if (Math.abs(shift) > 0.06) {
-            fit *= 1 - Math.min(0.5, Math.abs(shift));
+        if (Math.abs(shift) > NO_SHIFT) {
+            fit *= 1 - Math.min(Leaves.GREATEST_SHIFT_LOSS, Math.abs(shift));
             differences.add(new Difference(
                     Weight.RISK,
                     Say.of(
@@ -113,22 +148,27 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
         if (wider > 0) {
             differences.add(new Difference(
                     Weight.BENCH_WORK,
-                    Say.of(wider < 0.4 ? "match.boreSleeve" : "match.boreBush", "theirs", theirs, "yours", yours)));
-            return wider < 0.4 ? 0.75 : 0.8;
+                    Say.of(
+                            wider < SLEEVE_MM ? "match.boreSleeve" : "match.boreBush",
+                            "theirs",
+                            theirs,
+                            "yours",
+                            yours)));
+            return wider < SLEEVE_MM ? Leaves.SLEEVED : Leaves.BUSHED;
         }
-        boolean thin = rootMm - yours < 0.25 * rootMm;
+        boolean thin = rootMm - yours < THIN_WALL * rootMm;
         differences.add(new Difference(
                 thin ? Weight.RISK : Weight.BENCH_WORK,
                 Say.of(
                         thin ? "match.thinWall" : "match.wall",
                         "how",
                         Say.of(
-                                -wider <= 0.25 ? "match.boreReam" : "match.boreDrill",
+                                -wider <= REAM_MM ? "match.boreReam" : "match.boreDrill",
                                 "theirs",
                                 theirs,
                                 "yours",
                                 yours))));
-        return (thin ? 0.5 : 1) * (-wider <= 0.25 ? 0.92 : 0.85);
+        return (thin ? Leaves.THIN_WALLED : 1) * (-wider <= REAM_MM ? Leaves.REAMED : Leaves.DRILLED);
     }
 
     private static double width(double yours, double theirs, List<Difference> differences) {
@@ -138,11 +178,11 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
         }
         if (wider > 0) {
             differences.add(new Difference(Weight.BENCH_WORK, Say.of("match.wider", "by", wider)));
-            return Math.max(0.6, 0.97 - 0.04 * wider);
+            return Math.max(Leaves.FACED_A_LOT, Leaves.FACED - Leaves.PER_MM_FACED * wider);
         }
         double left = theirs / yours;
         differences.add(new Difference(
-                left < 0.7 ? Weight.RISK : Weight.HARMLESS,
+                left < WIDE_ENOUGH ? Weight.RISK : Weight.HARMLESS,
                 Say.of("match.narrower", "by", -wider, "percent", 100 * left)));
         return left * left;
     }

@@ -29,22 +29,7 @@ class PatternTest {
     }
 
     private static ToothMap map(int teeth, List<ToothMark> marks) {
-        ToothMap sound = ToothMap.sound("gear", teeth);
-        return new ToothMap(
-                sound.gear(),
-                "",
-                teeth,
-                Optional.of(6.0),
-                Optional.of(3.0),
-                marks,
-                ToothMap.Hub.SOUND,
-                ToothMap.Bore.SOUND,
-                ToothMap.Web.SOUND,
-                false,
-                false,
-                false,
-                0,
-                "");
+        return ToothMap.sound("gear", teeth).withWidths(6, 3).withMarks(marks);
     }
 
     private static Periodicity periodicity(int teeth, Integer... flat) {
@@ -155,37 +140,10 @@ class PatternTest {
                                 .toList())))
                 .isEqualTo("dryOrDirty");
         ToothMap sound = ToothMap.sound("gear", 24);
-        assertThat(firstCause(new ToothMap(
-                        "gear",
-                        "",
-                        24,
-                        Optional.empty(),
-                        Optional.empty(),
-                        List.of(mark(4, Kind.CHIPPED)),
-                        ToothMap.Hub.SOUND,
-                        ToothMap.Bore.SOUND,
-                        ToothMap.Web.SOUND,
-                        true,
-                        true,
-                        false,
-                        0,
-                        "")))
+        assertThat(firstCause(sound.withMarks(List.of(mark(4, Kind.CHIPPED))).withPlastic(true, true, false)))
                 .isEqualTo("badPlastic");
-        assertThat(firstCause(new ToothMap(
-                        "gear",
-                        "",
-                        24,
-                        Optional.empty(),
-                        Optional.empty(),
-                        List.of(),
-                        ToothMap.Hub.SOUND,
-                        ToothMap.Bore.MELTED,
-                        ToothMap.Web.SOUND,
-                        false,
-                        false,
-                        true,
-                        0,
-                        "")))
+        assertThat(firstCause(sound.withBody(ToothMap.Hub.SOUND, ToothMap.Bore.MELTED, ToothMap.Web.SOUND)
+                        .withPlastic(false, false, true)))
                 .isEqualTo("heat");
         assertThat(Pattern.read(sound).causes())
                 .as("nothing seen, nothing said")
@@ -217,40 +175,8 @@ class PatternTest {
         assertThat(Pattern.read(map(20, two)).fragmentsToFind()).isEqualTo(2);
         assertThat(Pattern.read(map(20, two)).alsoLook())
                 .anyMatch(l -> english(l).contains("another mesh"));
-        ToothMap sound = map(20, two);
-        assertThat(new ToothMap(
-                                "",
-                                "",
-                                20,
-                                Optional.empty(),
-                                Optional.empty(),
-                                two,
-                                ToothMap.Hub.SOUND,
-                                ToothMap.Bore.SOUND,
-                                ToothMap.Web.SOUND,
-                                false,
-                                false,
-                                false,
-                                2,
-                                "")
-                        .fragmentsToFind())
-                .isZero();
-        assertThat(new ToothMap(
-                                "",
-                                "",
-                                20,
-                                sound.faceWidthMm(),
-                                sound.mateWidthMm(),
-                                two,
-                                ToothMap.Hub.SOUND,
-                                ToothMap.Bore.SOUND,
-                                ToothMap.Web.SOUND,
-                                false,
-                                false,
-                                false,
-                                0,
-                                "swept the case out")
-                        .fragmentsToFind())
+        assertThat(map(20, two).withFragments(2, "").fragmentsToFind()).isZero();
+        assertThat(map(20, two).withFragments(0, "swept the case out").fragmentsToFind())
                 .isZero();
     }
 
