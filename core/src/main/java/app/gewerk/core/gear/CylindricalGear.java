@@ -4,6 +4,7 @@ import static app.gewerk.core.gear.Involute.inv;
 
 import app.gewerk.core.words.Refusal;
 import app.gewerk.core.words.Refused;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -223,5 +224,13 @@ public record CylindricalGear(
         }
         double inner = internal ? tipDiameterMm() : rootDiameterMm();
         return inner <= 0.1 * referenceDiameterMm() ? Optional.of(Refusal.of("gear.nothingLeft")) : Optional.empty();
+    }
+
+    /** @throws Refused with what to change, where its teeth are not whole */
+    public CylindricalGear requireWholeTeeth() {
+        whyNoWholeTeeth().ifPresent(why -> {
+            throw new Refused(List.of(why));
+        });
+        return this;
     }
 }

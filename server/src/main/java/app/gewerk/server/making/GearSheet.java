@@ -111,8 +111,7 @@ final class GearSheet {
             for (Point point : outline.subList(1, outline.size())) {
                 c.lineTo(PdfPage.points(xMm + point.x()), PdfPage.points(yMm + point.y()));
             }
-            c.closePath();
-            c.stroke();
+            c.closePathStroke();
         });
     }
 

@@ -8,20 +8,17 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.text.Bidi;
-import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.List;
-import java.util.Map;
 import java.util.Objects;
-import org.apache.fontbox.ttf.TTFParser;
-import org.apache.fontbox.ttf.TrueTypeFont;
-import org.apache.pdfbox.io.RandomAccessReadBuffer;
-import org.apache.pdfbox.pdmodel.PDDocument;
-import org.apache.pdfbox.pdmodel.PDPage;
-import org.apache.pdfbox.pdmodel.PDPageContentStream;
-import org.apache.pdfbox.pdmodel.common.PDRectangle;
-import org.apache.pdfbox.pdmodel.font.PDFont;
-import org.apache.pdfbox.pdmodel.font.PDType0Font;
+import java.util.function.Consumer;
+import org.openpdf.text.Document;
+import org.openpdf.text.Element;
+import org.openpdf.text.Font;
+import org.openpdf.text.Phrase;
+import org.openpdf.text.Rectangle;
+import org.openpdf.text.pdf.BaseFont;
+import org.openpdf.text.pdf.ColumnText;
+import org.openpdf.text.pdf.PdfContentByte;
+import org.openpdf.text.pdf.PdfWriter;
 
 /**
  * A document, A4 or of a size of its own, written from the top down in millimetres, the font embedded. Letters the font does not have (emoji,
@@ -32,55 +29,51 @@ public final class PdfPage implements AutoCloseable {
     public static final double HEIGHT_MM = 297;
     public static final double MARGIN_MM = 18;
     private static final float POINTS_PER_MM = 72f / 25.4f;
-    private static final String FONT = "/org/apache/pdfbox/resources/ttf/LiberationSans-Regular.ttf";
-    private static final String MISSING = "\u25AF";
+    /** From line to line, mm for each point of the letters' size: in running text and in boxes. */
+    private static final double LINE_MM = 0.48;
 
-    private static final int LONGEST_WORD = 60;
+    private static final double BOX_LINE_MM = 0.45;
+    /** More letters than any box of a paper has room for in one line. */
+    private static final int MOST_IN_A_LINE = 400;
 
-    /** By letter, as far as this page has met it: what is printed for it, and how wide that is in thousandths of the size. */
-    private final Map<Integer, String> shown = new HashMap<>();
+    /** Read once; every document embeds what it uses of it. */
+    private static final BaseFont FONT = font();
 
-    private final double[] widths = new double[Character.MAX_VALUE + 1];
-    private final PDDocument document = new PDDocument();
-    private final PDFont font;
-    private PDPageContentStream content;
+    private static final String MISSING = "\u25A1";
+
+    private final ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    private final Document document;
+    private final PdfContentByte content;
     private final double widthMm;
     private final double heightMm;
     private final double marginMm;
     private double fromTopMm;
 
-    /** Something that writes to the open page. */
-    public interface Writing {
-        void write(PDPageContentStream content) throws IOException;
-    }
-
     public PdfPage(String title) {
         this(title, WIDTH_MM, HEIGHT_MM, MARGIN_MM);
     }
 
-    @SuppressWarnings("this-escape")
     public PdfPage(String title, double widthMm, double heightMm, double marginMm) {
         this.widthMm = widthMm;
         this.heightMm = heightMm;
         this.marginMm = marginMm;
-        document.getDocumentInformation().setTitle(title);
-        document.getDocumentInformation().setCreator("Gewerk");
-        try (InputStream file = Objects.requireNonNull(PDDocument.class.getResourceAsStream(FONT))) {
-            TrueTypeFont letters = new TTFParser().parse(new RandomAccessReadBuffer(file));
-            // Looking for ligatures takes most of the time of a long text.
-            letters.setEnableGsub(false);
-            font = PDType0Font.load(document, letters, true);
-            content = newPage();
+        document = new Document(new Rectangle(points(widthMm), points(heightMm)));
+        PdfWriter writer = PdfWriter.getInstance(document, bytes);
+        document.addTitle(title);
+        document.addCreator("Gewerk");
+        document.open();
+        content = writer.getDirectContent();
+        fromTopMm = marginMm;
+    }
+
+    private static BaseFont font() {
+        String name = "LiberationSans-Regular.ttf";
+        try (InputStream file = Objects.requireNonNull(PdfPage.class.getResourceAsStream("/fonts/" + name))) {
+            return BaseFont.createFont(
+                    name, BaseFont.IDENTITY_H, BaseFont.EMBEDDED, BaseFont.CACHED, file.readAllBytes(), null);
         } catch (IOException unreadable) {
             throw new UncheckedIOException(unreadable);
         }
-    }
-
-    private PDPageContentStream newPage() throws IOException {
-        PDPage page = new PDPage(new PDRectangle(points(widthMm), points(heightMm)));
-        document.addPage(page);
-        fromTopMm = marginMm;
-        return new PDPageContentStream(document, page);
     }
 
     public static float points(double mm) {
@@ -88,12 +81,8 @@ public final class PdfPage implements AutoCloseable {
     }
 
     /** Draws with PDF operators, in points from the lower left corner. */
-    public void draw(Writing writing) {
-        try {
-            writing.write(content);
-        } catch (IOException failed) {
-            throw new UncheckedIOException(failed);
-        }
+    public void draw(Consumer<PdfContentByte> drawing) {
+        drawing.accept(content);
     }
 
     public void heading(Say say) {
@@ -110,47 +99,83 @@ public final class PdfPage implements AutoCloseable {
 
     public void heading(String text) {
         space(3);
-        paragraph(text, 13);
+        paragraphs(text, 13);
         space(1);
     }
 
     public void line(String text) {
-        paragraph(text, 10);
-    }
-
-    /** A line of any size. */
-    public void line(String text, float size) {
-        paragraph(text, size);
-    }
-
-    public double fromTopMm() {
-        return fromTopMm;
+        paragraphs(text, 10);
     }
 
     /** A black rectangle, mm from the upper left corner. */
     public void fill(double xMm, double fromTop, double width, double height) {
-        draw(c -> {
-            c.addRect(points(xMm), points(heightMm - fromTop - height), points(width), points(height));
-            c.fill();
-        });
+        content.rectangle(points(xMm), points(heightMm - fromTop - height), points(width), points(height));
+        content.fill();
     }
 
     /** A rectangle's edge, mm from the upper left corner. */
     public void frame(double xMm, double fromTop, double width, double height) {
-        draw(c -> {
-            c.setLineWidth(points(0.2));
-            c.addRect(points(xMm), points(heightMm - fromTop - height), points(width), points(height));
-            c.stroke();
-        });
+        content.setLineWidth(points(0.2));
+        content.rectangle(points(xMm), points(heightMm - fromTop - height), points(width), points(height));
+        content.stroke();
     }
 
     /** Text within a width, its first line's foot at this distance from the top; what does not fit is cut with an ellipsis. */
     public void textWithin(String text, float size, double xMm, double fromTop, double width, int lines) {
-        List<String> wrapped = wrapped(printable(text.replaceAll("\\R", " ")), size, points(width));
-        for (int i = 0; i < Math.min(lines, wrapped.size()); i++) {
-            String line = wrapped.get(i).stripTrailing();
-            boolean cut = i == lines - 1 && wrapped.size() > lines;
-            write(cut ? line + "…" : line, size, xMm, heightMm - fromTop - i * size * 0.45);
+        String whole = printable(text.replaceAll("\\R", " "));
+        Box box = new Box(size, xMm, fromTop, width, lines);
+        if (whole.length() <= lines * MOST_IN_A_LINE && box.hasRoomFor(whole)) {
+            box.write(whole);
+            return;
+        }
+        int fits = 0;
+        int tooMuch = Math.min(whole.length(), lines * MOST_IN_A_LINE);
+        while (fits + 1 < tooMuch) {
+            int middle = (fits + tooMuch) / 2;
+            if (box.hasRoomFor(cut(whole, middle))) {
+                fits = middle;
+            } else {
+                tooMuch = middle;
+            }
+        }
+        box.write(cut(whole, fits));
+    }
+
+    private static String cut(String text, int length) {
+        int whole = length > 0 && Character.isHighSurrogate(text.charAt(length - 1)) ? length - 1 : length;
+        return text.substring(0, whole).stripTrailing() + "…";
+    }
+
+    /** A place for some lines of text. */
+    private final class Box {
+        private final float size;
+        private final float leading;
+        private final float left;
+        private final float top;
+        private final float right;
+        private final float bottom;
+
+        Box(float size, double xMm, double fromTop, double width, int lines) {
+            this.size = size;
+            leading = points(size * BOX_LINE_MM);
+            left = points(xMm);
+            right = points(xMm + width);
+            top = points(heightMm - fromTop) + leading;
+            bottom = top - lines * leading - 0.1f;
+        }
+
+        private ColumnText column(String text) {
+            ColumnText column = PdfPage.this.column(text, size, leading);
+            column.setSimpleColumn(left, bottom, right, top);
+            return column;
+        }
+
+        boolean hasRoomFor(String text) {
+            return !ColumnText.hasMoreText(column(text).go(true));
+        }
+
+        void write(String text) {
+            column(text).go();
         }
     }
 
@@ -158,162 +183,87 @@ public final class PdfPage implements AutoCloseable {
         fromTopMm += mm;
     }
 
-    private void paragraph(String text, float size) {
-        double lineMm = size * 0.48;
+    private ColumnText column(String text, float size, float leading) {
+        ColumnText column = new ColumnText(content);
+        column.setRunDirection(direction(text));
+        column.addText(new Phrase(text, new Font(FONT, size)));
+        column.setLeading(leading);
+        return column;
+    }
+
+    private void paragraphs(String text, float size) {
+        float leading = points(size * LINE_MM);
         for (String given : text.split("\\R", -1)) {
-            for (String line : wrapped(printable(given), size, points(widthMm - 2 * marginMm))) {
-                if (fromTopMm + lineMm > heightMm - marginMm) {
-                    draw(PDPageContentStream::close);
-                    draw(unused -> content = newPage());
+            String paragraph = printable(given);
+            if (paragraph.isEmpty()) {
+                space(size * LINE_MM);
+                continue;
+            }
+            ColumnText column = column(paragraph, size, leading);
+            boolean more = true;
+            while (more) {
+                Budget.spend();
+                column.setSimpleColumn(
+                        points(marginMm), points(marginMm), points(widthMm - marginMm), points(heightMm - fromTopMm));
+                more = ColumnText.hasMoreText(column.go());
+                fromTopMm = heightMm - column.getYLine() / POINTS_PER_MM;
+                if (more) {
+                    document.newPage();
+                    fromTopMm = marginMm;
                 }
-                fromTopMm += lineMm;
-                write(line, size, marginMm, heightMm - fromTopMm);
             }
         }
     }
 
+    private static int direction(String text) {
+        if (!Bidi.requiresBidi(text.toCharArray(), 0, text.length())) {
+            return PdfWriter.RUN_DIRECTION_NO_BIDI;
+        }
+        return new Bidi(text, Bidi.DIRECTION_DEFAULT_LEFT_TO_RIGHT).baseIsLeftToRight()
+                ? PdfWriter.RUN_DIRECTION_LTR
+                : PdfWriter.RUN_DIRECTION_RTL;
+    }
+
     /** One line of text at a place, mm from the lower left corner. */
-    public void text(String line, float size, double xMm, double yMm) {
-        write(printable(line), size, xMm, yMm);
+    public void text(String given, float size, double xMm, double yMm) {
+        String line = printable(given);
+        ColumnText.showTextAligned(
+                content,
+                Element.ALIGN_LEFT,
+                new Phrase(line, new Font(FONT, size)),
+                points(xMm),
+                points(yMm),
+                0,
+                direction(line),
+                0);
     }
 
-    /** @param line printable already */
-    private void write(String line, float size, double xMm, double yMm) {
-        draw(c -> {
-            c.beginText();
-            c.setFont(font, size);
-            c.newLineAtOffset(points(xMm), points(yMm));
-            c.showText(visual(line));
-            c.endText();
-        });
-    }
-
-    private String printable(String text) {
+    private static String printable(String text) {
         StringBuilder out = new StringBuilder(text.length());
         text.codePoints().forEach(c -> {
             if (c >= ' ' && c <= '~') {
                 out.append((char) c);
-            } else {
-                out.append(shown(c));
+            } else if (c == '\t') {
+                out.append(' ');
+            } else if (!joins(c)) {
+                out.append(FONT.charExists(c) ? Character.toString(c) : MISSING);
             }
         });
         return out.toString();
     }
 
-    /** A letter as it is printed, looked up in the font once. */
-    private String shown(int codePoint) {
-        return shown.computeIfAbsent(codePoint, c -> {
-            boolean joiner = c == 0x200D || (c >= 0xFE00 && c <= 0xFE0F) || Character.getType(c) == Character.FORMAT;
-            if (joiner) {
-                return "";
-            }
-            String letter = c == '\t' ? " " : Character.toString(c);
-            return has(letter) ? letter : has(MISSING) ? MISSING : "?";
-        });
-    }
-
-    private boolean has(String letter) {
-        try {
-            font.encode(letter);
-            return true;
-        } catch (IllegalArgumentException missing) {
-            return false;
-        } catch (IOException failed) {
-            throw new UncheckedIOException(failed);
-        }
-    }
-
-    private static String visual(String line) {
-        if (!Bidi.requiresBidi(line.toCharArray(), 0, line.length())) {
-            return line;
-        }
-        Bidi bidi = new Bidi(line, Bidi.DIRECTION_DEFAULT_LEFT_TO_RIGHT);
-        if (bidi.isLeftToRight()) {
-            return line;
-        }
-        int runs = bidi.getRunCount();
-        byte[] levels = new byte[runs];
-        String[] parts = new String[runs];
-        for (int i = 0; i < runs; i++) {
-            levels[i] = (byte) bidi.getRunLevel(i);
-            String part = line.substring(bidi.getRunStart(i), bidi.getRunLimit(i));
-            parts[i] = levels[i] % 2 == 0
-                    ? part
-                    : new StringBuilder(part).reverse().toString();
-        }
-        Bidi.reorderVisually(levels, 0, parts, 0, runs);
-        return String.join("", parts);
-    }
-
-    /** Printable text in lines that fit, broken after blanks, and within words longer than {@value #LONGEST_WORD}. */
-    private List<String> wrapped(String text, float size, double room) {
-        List<String> lines = new ArrayList<>();
-        int lineFrom = 0;
-        double used = 0;
-        int at = 0;
-        while (at < text.length()) {
-            Budget.spend();
-            int end = pieceEnd(text, at);
-            double width = width(text, at, end, size);
-            if (used + width > room && at > lineFrom) {
-                lines.add(text.substring(lineFrom, at));
-                lineFrom = at;
-                used = 0;
-            }
-            used += width;
-            at = end;
-        }
-        lines.add(text.substring(lineFrom));
-        return lines;
-    }
-
-    private static int pieceEnd(String text, int from) {
-        int end = from;
-        while (end < text.length() && end - from < LONGEST_WORD) {
-            int letter = text.codePointAt(end);
-            end += Character.charCount(letter);
-            if (Character.isWhitespace(letter)) {
-                break;
-            }
-        }
-        return end;
-    }
-
-    private double width(String text, int from, int to, float size) {
-        double thousandths = 0;
-        int at = from;
-        while (at < to) {
-            int letter = text.codePointAt(at);
-            thousandths += letter < widths.length ? remembered(letter) : thousandths(letter);
-            at += Character.charCount(letter);
-        }
-        return thousandths / 1000 * size;
-    }
-
-    private double remembered(int letter) {
-        if (widths[letter] == 0) {
-            widths[letter] = thousandths(letter);
-        }
-        return widths[letter];
-    }
-
-    private double thousandths(int letter) {
-        try {
-            return font.getStringWidth(Character.toString(letter));
-        } catch (IOException failed) {
-            throw new UncheckedIOException(failed);
-        }
+    /** Letters that only say how their neighbours are drawn. */
+    private static boolean joins(int letter) {
+        return letter >= 0xFE00 && letter <= 0xFE0F || Character.getType(letter) == Character.FORMAT;
     }
 
     public byte[] bytes() {
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        draw(PDPageContentStream::close);
-        draw(unused -> document.save(out));
-        return out.toByteArray();
+        document.close();
+        return bytes.toByteArray();
     }
 
     @Override
     public void close() {
-        draw(unused -> document.close());
+        document.close();
     }
 }
