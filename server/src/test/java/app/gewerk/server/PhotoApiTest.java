@@ -159,6 +159,18 @@ class PhotoApiTest {
         assertThat(kept(id, "thumbnail").getWidth()).isEqualTo(320);
     }
 
+    /** Written by ImageMagick in cyan, magenta, yellow and black; red on the left half, green on the right. */
+    @Test
+    void aScanInFourInksIsKeptInItsColours() throws IOException {
+        byte[] scan = getClass().getResourceAsStream("/pictures/cmyk.jpg").readAllBytes();
+        BufferedImage picture = kept(send("four-inks", scan).body().path("id").asLong(), "image");
+        assertThat(picture.getWidth()).isEqualTo(60);
+        Color left = new Color(picture.getRGB(10, 20));
+        Color right = new Color(picture.getRGB(50, 20));
+        assertThat(left.getRed()).isGreaterThan(left.getGreen() + 80).isGreaterThan(left.getBlue() + 80);
+        assertThat(right.getGreen()).isGreaterThan(right.getRed() + 60).isGreaterThan(right.getBlue() + 40);
+    }
+
     @Test
     void sentTwiceItIsKeptOnce() {
         byte[] file = encoded(picture(60, 40), "jpeg");

@@ -17,7 +17,10 @@ import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Iterator;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import javax.imageio.IIOImage;
@@ -26,6 +29,7 @@ import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
 import javax.imageio.ImageWriteParam;
 import javax.imageio.ImageWriter;
+import javax.imageio.spi.ImageReaderSpi;
 import javax.imageio.stream.FileImageInputStream;
 import javax.imageio.stream.ImageInputStream;
 import javax.imageio.stream.MemoryCacheImageOutputStream;
@@ -141,9 +145,6 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
                 jpeg(picture), jpeg(scaled(picture, THUMBNAIL_SIDE)), picture.getWidth(), picture.getHeight());
     }
 
-    private static final String CUT_OFF =
-            "This picture is cut off: its end did not arrive, or was never saved. Send it again, or take it anew";
-
     /** Goes from chunk to chunk (ISO/IEC 15948) to the one that ends the picture. */
     private static boolean endsAsPng(ByteBuffer file) {
         long at = 8;
@@ -182,23 +183,47 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
 
     /** Unpacked no larger than needed: rows and columns are skipped while reading, text and colour chunks not touched. */
     private static BufferedImage unpacked(Path file, String format) {
-        Iterator<ImageReader> readers = ImageIO.getImageReadersByFormatName(format);
-        ImageReader reader = readers.next();
+        for (ImageReaderSpi spi : readers(format)) {
+            Optional<BufferedImage> picture = unpacked(file, spi);
+            if (picture.isPresent()) {
+                return picture.get();
+            }
+        }
+        throw new Refused("photo.damaged");
+    }
+
+    /** The JDK's own first; the other one knows the four inks of a printer's scan, which the JDK's does not. */
+    private static List<ImageReaderSpi> readers(String format) {
+        List<ImageReaderSpi> all = new ArrayList<>();
+        ImageIO.getImageReadersByFormatName(format).forEachRemaining(r -> all.add(r.getOriginatingProvider()));
+        all.sort(Comparator.comparing(spi -> !spi.getClass().getName().startsWith("com.sun.")));
+        return all;
+    }
+
+    /** Nothing when this reader does not know its colours. */
+    private static Optional<BufferedImage> unpacked(Path file, ImageReaderSpi spi) {
+        ImageReader reader = null;
         try (ImageInputStream in = new FileImageInputStream(file.toFile())) {
+            reader = spi.createReaderInstance();
             reader.setInput(in, true, true);
             int width = reader.getWidth(0);
             int height = reader.getHeight(0);
             if (width > LARGEST_SIDE || height > LARGEST_SIDE || (long) width * height > MOST_POINTS) {
                 throw new Refused("photo.points", "width", width, "height", height);
             }
+            if (!reader.getImageTypes(0).hasNext()) {
+                return Optional.empty();
+            }
             ImageReadParam how = reader.getDefaultReadParam();
             int skip = (int) Math.ceil(Math.sqrt(width * (double) height * bytesAPoint(reader) / UNPACKED_BYTES));
             how.setSourceSubsampling(skip, skip, 0, 0);
-            return opaque(scaled(reader.read(0, how), LONGEST_SIDE));
+            return Optional.of(opaque(scaled(reader.read(0, how), LONGEST_SIDE)));
         } catch (IOException | IllegalStateException | IndexOutOfBoundsException | NegativeArraySizeException broken) {
             throw new Refused("photo.damaged");
         } finally {
-            reader.dispose();
+            if (reader != null) {
+                reader.dispose();
+            }
         }
     }
 
