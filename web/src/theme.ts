@@ -58,6 +58,15 @@ export const font = {
   figures: '"Atkinson Hyperlegible Mono Variable", monospace',
 } as const;
 
+/** Buttons and lists that offer something more, beside what comes next. */
+export const onKraft = {
+  color: colour.ink,
+  minHeight: 34,
+  px: 1.25,
+  bgcolor: colour.kraft,
+  border: 0,
+} as const;
+
 export const theme = createTheme({
   palette: {
     mode: 'light',

@@ -1,6 +1,7 @@
-import { Box, MenuItem, TextField } from '@mui/material';
+import { Box, TextField } from '@mui/material';
 import { Key } from '../../parts/Key';
 import { texts } from '../../texts';
+import { PlainSelect } from '../../parts/PlainSelect';
 import { colour } from '../../theme';
 import type { Schemas } from '../../api/client';
 import { MmField } from './MmField';
@@ -45,22 +46,14 @@ export function MapControls(props: {
           onChange={(event) => set({ gear: event.target.value })}
           sx={{ flex: 1, minWidth: 110 }}
         />
-        <TextField
-          select
-          size="small"
+        <PlainSelect
           label={texts.look.part}
+          shown={texts.look.part}
           value={props.gears.some((g) => g.code === map.component) ? map.component : ''}
-          onChange={(event) => set({ component: event.target.value })}
-          slotProps={{ select: { displayEmpty: true } }}
+          set={(component) => set({ component })}
+          options={[['', texts.look.noPart], ...props.gears.map((g) => [g.code, g.words] as const)]}
           sx={{ width: 138 }}
-        >
-          <MenuItem value="">{texts.look.noPart}</MenuItem>
-          {props.gears.map((g) => (
-            <MenuItem key={g.code} value={g.code}>
-              {g.words}
-            </MenuItem>
-          ))}
-        </TextField>
+        />
         <TextField
           size="small"
           label={texts.look.count}
@@ -120,34 +113,25 @@ export function MapControls(props: {
         </PlainButton>
       </Box>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'end' }}>
-        <TextField
-          select
-          size="small"
+        <PlainSelect
           label={texts.look.flank}
+          shown={texts.look.flank}
           value={how.flank}
-          onChange={(event) => props.setHow({ ...how, flank: event.target.value as HowMarked['flank'] })}
+          set={(flank) => props.setHow({ ...how, flank })}
+          options={FLANKS.map((flank) => [flank, texts.look.flanks[flank]])}
           sx={{ width: 170 }}
-        >
-          {FLANKS.map((flank) => (
-            <MenuItem key={flank} value={flank}>
-              {texts.look.flanks[flank]}
-            </MenuItem>
-          ))}
-        </TextField>
-        <TextField
-          select
-          size="small"
+        />
+        <PlainSelect
           label={texts.look.amount}
-          value={how.amount}
-          onChange={(event) => props.setHow({ ...how, amount: Number(event.target.value) })}
+          shown={texts.look.amount}
+          value={String(how.amount)}
+          set={(amount) => props.setHow({ ...how, amount: Number(amount) })}
+          options={(Object.keys(AMOUNTS) as (keyof typeof AMOUNTS)[]).map((amount) => [
+            String(AMOUNTS[amount]),
+            texts.look.amounts[amount],
+          ])}
           sx={{ width: 150 }}
-        >
-          {(Object.keys(AMOUNTS) as (keyof typeof AMOUNTS)[]).map((amount) => (
-            <MenuItem key={amount} value={AMOUNTS[amount]}>
-              {texts.look.amounts[amount]}
-            </MenuItem>
-          ))}
-        </TextField>
+        />
         <MmField
           label={texts.look.bandFrom}
           value={how.band?.fromMm}
@@ -161,21 +145,15 @@ export function MapControls(props: {
       </Box>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'end' }}>
         {PLACES.map((place) => (
-          <TextField
+          <PlainSelect
             key={place}
-            select
-            size="small"
             label={texts.look.places[place]}
+            shown={texts.look.places[place]}
             value={map[place]}
-            onChange={(event) => set({ [place]: event.target.value })}
+            set={(state) => set({ [place]: state })}
+            options={STATES[place].map((state) => [state, texts.look.states[state]])}
             sx={{ width: 106 }}
-          >
-            {STATES[place].map((state) => (
-              <MenuItem key={state} value={state}>
-                {texts.look.states[state]}
-              </MenuItem>
-            ))}
-          </TextField>
+          />
         ))}
         {WHOLE.map((name) => (
           <Tick

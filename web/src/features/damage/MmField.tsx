@@ -1,5 +1,6 @@
-import { TextField } from '@mui/material';
 import { useState } from 'react';
+import { FigureInput } from '../../parts/FigureInput';
+import { Labelled } from '../../parts/Labelled';
 
 /** A length in mm typed into a small field; empty is none. */
 export function MmField(props: {
@@ -9,20 +10,19 @@ export function MmField(props: {
 }) {
   const [typed, setTyped] = useState<string>();
   return (
-    <TextField
-      size="small"
-      label={props.label}
-      value={typed ?? (props.value === undefined ? '' : String(props.value))}
-      onChange={(event) => {
-        const text = event.target.value;
-        setTyped(text);
-        const mm = Number(text.replace(',', '.'));
-        if (text.trim() === '') props.set(undefined);
-        else if (mm > 0 && mm <= 1000) props.set(mm);
-      }}
-      onBlur={() => setTyped(undefined)}
-      sx={{ width: 108 }}
-      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-    />
+    <Labelled label={props.label} sx={{ width: 108 }}>
+      <FigureInput
+        value={typed ?? (props.value === undefined ? '' : String(props.value))}
+        set={(text) => {
+          setTyped(text);
+          const mm = Number(text.replace(',', '.'));
+          if (text.trim() === '') props.set(undefined);
+          else if (mm > 0 && mm <= 1000) props.set(mm);
+        }}
+        onBlur={() => setTyped(undefined)}
+        inputMode="decimal"
+        sx={{ minHeight: 44 }}
+      />
+    </Labelled>
   );
 }

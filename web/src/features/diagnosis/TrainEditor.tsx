@@ -1,10 +1,11 @@
-import { Box, Button, Dialog, MenuItem, TextField } from '@mui/material';
+import { Box, Button, Dialog, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
 import { api, ask, type Schemas } from '../../api/client';
 import { EditNotices } from '../../parts/EditNotices';
 import { useEdit } from '../../parts/useEdit';
 import { texts } from '../../texts';
+import { PlainSelect } from '../../parts/PlainSelect';
 import { colour } from '../../theme';
 import { useRefreshJob } from '../job/useRefreshJob';
 import { partTypesQuery } from './queries';
@@ -98,38 +99,23 @@ export function TrainEditor(props: { job: Schemas['Job']; heard: Schemas['Heard'
               value={c.words}
               onChange={(event) => part(index, { words: event.target.value })}
             />
-            <TextField
-              {...cell}
-              select
-              label={index === 0 ? texts.train.partType : ''}
-              slotProps={{ htmlInput: { 'aria-label': texts.train.partType } }}
-              value={types.data ? c.type : ''}
-              onChange={(event) => part(index, { type: event.target.value as Schemas['Component']['type'] })}
-            >
-              {(types.data ?? []).map((type) => (
-                <MenuItem key={type} value={type}>
-                  {texts.train.types[type]}
-                </MenuItem>
-              ))}
-            </TextField>
-            <TextField
-              {...cell}
-              select
-              label={index === 0 ? texts.train.partBehind : ''}
-              slotProps={{
-                htmlInput: { 'aria-label': texts.train.partBehind },
-                select: { displayEmpty: true },
-              }}
+            <PlainSelect
+              label={texts.train.partType}
+              value={c.type}
+              set={(type) => part(index, { type })}
+              options={(types.data ?? [c.type]).map((type) => [type, texts.train.types[type]])}
+              shown={index === 0 ? texts.train.partType : ''}
+            />
+            <PlainSelect
+              label={texts.train.partBehind}
               value={c.behind}
-              onChange={(event) => part(index, { behind: event.target.value })}
-            >
-              <MenuItem value="">{texts.train.outside}</MenuItem>
-              {machine.openings.map((o) => (
-                <MenuItem key={o.code} value={o.code}>
-                  {o.words}
-                </MenuItem>
-              ))}
-            </TextField>
+              set={(behind) => part(index, { behind })}
+              options={[
+                ['', texts.train.outside],
+                ...machine.openings.map((o) => [o.code, o.words] as const),
+              ]}
+              shown={index === 0 ? texts.train.partBehind : ''}
+            />
             <Box sx={{ whiteSpace: 'nowrap' }}>
               <Button
                 size="small"
@@ -208,24 +194,16 @@ export function TrainEditor(props: { job: Schemas['Job']; heard: Schemas['Heard'
               value={o.minutes}
               onChange={(event) => opening(index, { minutes: Math.max(0, Number(event.target.value) || 0) })}
             />
-            <TextField
-              {...cell}
-              select
-              label={index === 0 ? texts.train.openingAfter : ''}
-              slotProps={{
-                htmlInput: { 'aria-label': texts.train.openingAfter },
-                select: { displayEmpty: true },
-              }}
+            <PlainSelect
+              label={texts.train.openingAfter}
               value={o.after}
-              onChange={(event) => opening(index, { after: event.target.value })}
-            >
-              <MenuItem value="">{texts.train.outside}</MenuItem>
-              {machine.openings.slice(0, index).map((before) => (
-                <MenuItem key={before.code} value={before.code}>
-                  {before.words}
-                </MenuItem>
-              ))}
-            </TextField>
+              set={(after) => opening(index, { after })}
+              options={[
+                ['', texts.train.outside],
+                ...machine.openings.slice(0, index).map((before) => [before.code, before.words] as const),
+              ]}
+              shown={index === 0 ? texts.train.openingAfter : ''}
+            />
           </Box>
         ))}
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>

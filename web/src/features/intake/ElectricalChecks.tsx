@@ -1,4 +1,4 @@
-import { Box, Button, MenuItem, TextField } from '@mui/material';
+import { Box, Button, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
 import { api, ask, type Schemas } from '../../api/client';
@@ -7,6 +7,7 @@ import { useDraft } from '../../parts/useDraft';
 import { useSave } from '../../parts/useSave';
 import { momentWords } from '../../parts/words';
 import { texts } from '../../texts';
+import { PlainSelect } from '../../parts/PlainSelect';
 import { colour } from '../../theme';
 import { useRefreshJob } from '../job/useRefreshJob';
 import { electricalQuery } from './queries';
@@ -91,19 +92,13 @@ export function ElectricalChecks({ jobId }: { jobId: number }) {
           {texts.electrical.enter}
         </Box>
         <Box sx={{ display: 'grid', gap: 1, mt: 0.5 }}>
-          <TextField
-            select
-            size="small"
+          <PlainSelect
             label={texts.electrical.protection}
+            shown={texts.electrical.protection}
             value={entry.protection}
-            onChange={(event) => set({ protection: event.target.value as Entry['protection'] })}
-          >
-            {PROTECTIONS.map((p) => (
-              <MenuItem key={p} value={p}>
-                {texts.electrical.protections[p]}
-              </MenuItem>
-            ))}
-          </TextField>
+            set={(protection) => set({ protection })}
+            options={PROTECTIONS.map((p) => [p, texts.electrical.protections[p]])}
+          />
           <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
             {SOUND.filter((name) => earthed || name !== 'earthPinSound').map((name) => (
               <Tick

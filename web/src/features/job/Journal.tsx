@@ -1,4 +1,4 @@
-import { Box, Button, MenuItem, TextField } from '@mui/material';
+import { Box, Button, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { api, ask, type Schemas } from '../../api/client';
@@ -6,6 +6,7 @@ import { Notice } from '../../parts/Notice';
 import { useSave } from '../../parts/useSave';
 import { momentWords } from '../../parts/words';
 import { texts } from '../../texts';
+import { PlainSelect } from '../../parts/PlainSelect';
 import { colour } from '../../theme';
 import { useRefreshJob } from './useRefreshJob';
 import { journalQuery } from './queries';
@@ -91,20 +92,14 @@ function MoveTray({ job }: { job: Schemas['Job'] }) {
         {texts.sheet.move}
       </Box>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        <TextField
-          select
-          size="small"
+        <PlainSelect
           label={texts.sheet.moveTo}
+          shown={texts.sheet.moveTo}
           value={place}
-          onChange={(event) => setPlace(event.target.value as Place)}
+          set={setPlace}
+          options={job.mayMoveTo.map((p) => [p, texts.places[p]])}
           sx={{ width: 190 }}
-        >
-          {job.mayMoveTo.map((p) => (
-            <MenuItem key={p} value={p}>
-              {texts.places[p]}
-            </MenuItem>
-          ))}
-        </TextField>
+        />
         <TextField
           size="small"
           label={texts.sheet.moveWaits}

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { api, ask } from '../../api/client';
 import { Key } from '../../parts/Key';
 import { texts } from '../../texts';
-import { colour } from '../../theme';
+import { colour, onKraft } from '../../theme';
 import { PlainButton } from '../../parts/PlainButton';
 
 /** Types into a field as a data cable does: the digits, then Enter. */
@@ -70,15 +70,9 @@ export function CaliperStandIn({ first }: { first: number }) {
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
   });
-  const button = {
-    minHeight: 34,
-    px: 1.25,
-    bgcolor: colour.kraft,
-    color: colour.ink,
-  } as const;
   if (!open) {
     return (
-      <PlainButton sx={{ ...button, mt: 1 }} onClick={() => setOpen(true)}>
+      <PlainButton sx={{ ...onKraft, mt: 1 }} onClick={() => setOpen(true)}>
         {texts.read.cable.open}
       </PlainButton>
     );
@@ -96,12 +90,12 @@ export function CaliperStandIn({ first }: { first: number }) {
       </Box>
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
         <PlainButton
-          sx={{ ...button, bgcolor: colour.go, color: colour.white, fontWeight: 700 }}
+          sx={{ ...onKraft, bgcolor: colour.go, color: colour.white, fontWeight: 700 }}
           onClick={() => void send()}
         >
           {texts.read.cable.send} <Key>F9</Key>
         </PlainButton>
-        <PlainButton sx={button} onClick={() => setNumber(number + 1)}>
+        <PlainButton sx={onKraft} onClick={() => setNumber(number + 1)}>
           {texts.read.cable.another}
         </PlainButton>
         {hint && <Box role="alert">{texts.read.cable.pick}</Box>}

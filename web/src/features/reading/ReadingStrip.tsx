@@ -6,7 +6,7 @@ import { lengthWords, typedNumber, useUnit, type Unit } from '../../parts/unit';
 import { UnitSwitch } from '../../parts/UnitSwitch';
 import { dayWords } from '../../parts/words';
 import { texts } from '../../texts';
-import { colour } from '../../theme';
+import { colour, onKraft } from '../../theme';
 import {
   applies,
   entriesOf,
@@ -139,9 +139,9 @@ export function ReadingStrip(props: {
         <PlainSelect
           label={texts.read.kind}
           value={draft.kind}
-          set={(kind) => change(withKind(draft, kind as Kind))}
+          set={(kind) => change(withKind(draft, kind))}
           options={KINDS.map((kind) => [kind, texts.read.kinds[kind]])}
-          sx={{ ...KRAFT, cursor: 'pointer', maxWidth: 230 }}
+          sx={{ ...onKraft, cursor: 'pointer', maxWidth: 230 }}
         />
         {draft.lines.some((l) => l.what === 'helixAngle' || l.what === 'leadAngle') && (
           <PlainSelect
@@ -153,7 +153,7 @@ export function ReadingStrip(props: {
               ['left', texts.read.left],
               ['right', texts.read.right],
             ]}
-            sx={{ ...KRAFT, cursor: 'pointer', maxWidth: 230 }}
+            sx={{ ...onKraft, cursor: 'pointer', maxWidth: 230 }}
           />
         )}
         <UnitSwitch />
@@ -223,7 +223,7 @@ export function ReadingStrip(props: {
                   labelOf({ what, typed: '' }, undefined),
                 ]),
               ]}
-              sx={{ ...KRAFT, cursor: 'pointer', ml: 'auto', maxWidth: 230 }}
+              sx={{ ...onKraft, cursor: 'pointer', ml: 'auto', maxWidth: 230 }}
             />
           </Box>
         </Box>
@@ -249,7 +249,7 @@ export function ReadingStrip(props: {
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', py: 0.75, flexWrap: 'wrap' }}>
         <Tick label={texts.read.worn} checked={draft.worn} set={(worn) => change({ ...draft, worn })} />
         {!mateShown && draft.kind !== 'rack' && (
-          <PlainButton onClick={openMate} sx={KRAFT}>
+          <PlainButton onClick={openMate} sx={onKraft}>
             + {texts.read.mate}
           </PlainButton>
         )}
@@ -270,14 +270,12 @@ export function ReadingStrip(props: {
               labelOf({ what, typed: '' }, undefined),
             ]),
           ]}
-          sx={{ ...KRAFT, cursor: 'pointer', ml: 'auto', maxWidth: 230 }}
+          sx={{ ...onKraft, cursor: 'pointer', ml: 'auto', maxWidth: 230 }}
         />
       </Box>
     </Box>
   );
 }
-
-const KRAFT = { color: colour.ink, minHeight: 34, px: 1, bgcolor: colour.kraft, border: 0 } as const;
 
 /** A size that is kept as text says its unit itself: a bare number typed while inches are on gets their sign. */
 function withUnit(typed: string, unit: Unit): string {

@@ -2,7 +2,7 @@ import { Box } from '@mui/material';
 import { useState } from 'react';
 import { api, ask, Refused, type Schemas } from '../../api/client';
 import { texts } from '../../texts';
-import { colour } from '../../theme';
+import { colour, onKraft } from '../../theme';
 import { PlainButton } from '../../parts/PlainButton';
 
 const MOST = 9;
@@ -35,15 +35,7 @@ export function SheetButton({ answer, title }: { answer: Schemas['Identified']; 
   };
   return (
     <Box>
-      <PlainButton
-        onClick={() => void make()}
-        sx={{
-          bgcolor: colour.kraft,
-          color: colour.ink,
-          minHeight: 34,
-          px: 1.25,
-        }}
-      >
+      <PlainButton onClick={() => void make()} sx={onKraft}>
         {texts.read.sheet}
       </PlainButton>
       {refused && (

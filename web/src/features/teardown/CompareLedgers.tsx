@@ -1,9 +1,10 @@
-import { Box, Button, Dialog, MenuItem, TextField } from '@mui/material';
+import { Box, Button, Dialog } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, ask, type Schemas } from '../../api/client';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
+import { PlainSelect } from '../../parts/PlainSelect';
 import { colour } from '../../theme';
 import { comparedQuery, otherLedgersQuery } from './queries';
 
@@ -63,25 +64,22 @@ export function CompareLedgers(props: {
           <Box component="h2" sx={{ m: 0, fontSize: 17, flex: 1 }}>
             {texts.compare.title}
           </Box>
-          <TextField
-            select
-            size="small"
+          <PlainSelect
             label={texts.compare.with}
-            value={other}
-            onChange={(event) => {
-              setOther(event.target.value === '' ? '' : Number(event.target.value));
+            shown={texts.compare.with}
+            value={String(other)}
+            set={(chosen) => {
+              setOther(chosen === '' ? '' : Number(chosen));
               setChosen({});
             }}
-            slotProps={{ select: { displayEmpty: true } }}
+            options={[
+              ['', texts.compare.book],
+              ...(others.data ?? []).map(
+                (o) => [String(o.jobId), texts.compare.job(o.by, o.trayNumber, o.steps)] as const,
+              ),
+            ]}
             sx={{ minWidth: 240 }}
-          >
-            <MenuItem value="">{texts.compare.book}</MenuItem>
-            {others.data?.map((o) => (
-              <MenuItem key={o.jobId} value={o.jobId}>
-                {texts.compare.job(o.by, o.trayNumber, o.steps)}
-              </MenuItem>
-            ))}
-          </TextField>
+          />
         </Box>
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 150px', gap: 0.5, alignItems: 'center' }}>
           <strong>{texts.compare.mine}</strong>
@@ -96,22 +94,13 @@ export function CompareLedgers(props: {
                   row.theirs,
                   keep === 'theirs' || keep === 'both' || (keep === 'mine' && row.differs.length === 0),
                 )}
-                <TextField
-                  select
-                  size="small"
+                <PlainSelect
+                  label={`${texts.compare.keep} ${index + 1}`}
                   value={keep}
-                  onChange={(event) => setChosen({ ...chosen, [index]: event.target.value as Keep })}
-                  slotProps={{
-                    htmlInput: { 'aria-label': `${texts.compare.keep} ${index + 1}` },
-                    select: { native: true },
-                  }}
-                >
-                  {offers(row).map((offer) => (
-                    <option key={offer} value={offer}>
-                      {texts.compare.keeps[offer]}
-                    </option>
-                  ))}
-                </TextField>
+                  set={(kept) => setChosen({ ...chosen, [index]: kept })}
+                  options={offers(row).map((offer) => [offer, texts.compare.keeps[offer]])}
+                  sx={{ minHeight: 44 }}
+                />
                 {row.differs.length > 0 && (
                   <Box sx={{ gridColumn: '1 / -1', fontSize: 13.5, color: colour.inkSoft, px: 1 }}>
                     {texts.compare.differs(row.differs.join(', '))}

@@ -44,11 +44,11 @@ export function GearFields(props: {
       <Box component="legend" sx={{ fontWeight: 700, px: 0.5 }}>
         {props.title}
       </Box>
-      <Choice
+      <PlainSelect
         label={`${props.title}: ${words.pitch}`}
         shown={words.pitch}
         value={form.system}
-        set={(system) => set({ ...form, system: system as System })}
+        set={(system) => set({ ...form, system })}
         options={SYSTEMS.map((s) => [s, words.systems[s]])}
       />
       {field('pitch', words.systems[form.system])}
@@ -56,7 +56,7 @@ export function GearFields(props: {
       {field('angle', words.angle)}
       {field('shift', words.shift)}
       {field('helix', words.helix)}
-      <Choice
+      <PlainSelect
         label={`${props.title}: ${words.depth}`}
         shown={words.depth}
         value={form.stub ? 'stub' : 'full'}
@@ -67,7 +67,7 @@ export function GearFields(props: {
         ]}
       />
       {props.insideToo && (
-        <Choice
+        <PlainSelect
           label={`${props.title}: ${words.where}`}
           shown={words.where}
           value={form.inside ? 'inside' : 'outside'}
@@ -110,29 +110,6 @@ export function Field(props: {
           {props.message}
         </Box>
       )}
-    </Box>
-  );
-}
-
-function Choice(props: {
-  label: string;
-  shown: string;
-  value: string;
-  set: (value: string) => void;
-  options: [string, string][];
-}) {
-  return (
-    <Box sx={{ minWidth: 0 }}>
-      <Box sx={{ fontSize: 13.5 }} aria-hidden="true">
-        {props.shown}
-      </Box>
-      <PlainSelect
-        label={props.label}
-        value={props.value}
-        set={props.set}
-        options={props.options}
-        sx={{ width: '100%', height: 40, border: `1px solid ${colour.fieldEdgeStrong}` }}
-      />
     </Box>
   );
 }
