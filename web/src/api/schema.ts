@@ -2572,7 +2572,6 @@ export interface components {
             /** @enum {string} */
             place: "onTheBench" | "waitingForGear" | "waitingForAnswer" | "toProve" | "readyToGo" | "putAway";
             trays: components["schemas"]["Tray"][];
-            words: string;
         };
         ShopTerms: {
             terms: components["schemas"]["Terms"];

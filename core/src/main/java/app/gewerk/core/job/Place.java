@@ -2,7 +2,6 @@ package app.gewerk.core.job;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.words.Refused;
-import app.gewerk.core.words.Say;
 import java.util.EnumSet;
 import java.util.Set;
 
@@ -14,10 +13,6 @@ public enum Place {
     TO_PROVE,
     READY_TO_GO,
     PUT_AWAY;
-
-    public Say words() {
-        return Say.of(this);
-    }
 
     /** A tray in the rack keeps its number; one put away gives it back. */
     public boolean holdsTray() {

@@ -78,7 +78,7 @@ class CatalogueTest {
     @Test
     void everyNameHasWords() {
         Stream.of(
-                        Arrays.stream(Place.values()).map(Place::words),
+                        Arrays.stream(Place.values()).map(Say::of),
                         Arrays.stream(Operation.values()).map(Operation::words),
                         Arrays.stream(Way.values()).map(Way::words),
                         Arrays.stream(Danger.values()).map(Danger::words),

@@ -33,7 +33,7 @@ class ChoiceController {
     @GetMapping("/ways")
     List<WayView> ways() {
         return Arrays.stream(Way.values())
-                .map(w -> new WayView(w, w.words(), w.leadsTo().words()))
+                .map(w -> new WayView(w, w.words(), Say.of(w.leadsTo())))
                 .toList();
     }
 

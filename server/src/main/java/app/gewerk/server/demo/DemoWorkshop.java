@@ -16,6 +16,7 @@ import app.gewerk.server.intake.IntakeService;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.photo.PhotoService;
+import app.gewerk.server.reading.GearEntry;
 import app.gewerk.server.reading.ReadingEntry;
 import app.gewerk.server.reading.ReadingService;
 import app.gewerk.server.shop.Here;
@@ -424,7 +425,7 @@ class DemoWorkshop implements SmartLifecycle {
                     here,
                     id,
                     jobs.job(here, id).gearVersion(),
-                    new ReadingService.GearEntry(
+                    new GearEntry(
                             null,
                             gear.name(),
                             gear.teeth(),

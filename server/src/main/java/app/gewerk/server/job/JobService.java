@@ -133,7 +133,7 @@ public class JobService {
             Optional<Step> nextStep) {}
 
     /** @param count how many stand there; not counted for those put away, of which only the last are shown */
-    public record Shelf(Place place, Say words, Optional<Integer> count, List<Tray> trays) {}
+    public record Shelf(Place place, Optional<Integer> count, List<Tray> trays) {}
 
     public record JournalEntry(OffsetDateTime at, String person, Step step, Say what, String why) {}
 
@@ -145,7 +145,6 @@ public class JobService {
         return Arrays.stream(Place.values())
                 .map(place -> new Shelf(
                         place,
-                        place.words(),
                         place.holdsTray() ? Optional.of(counts.getOrDefault(place, 0)) : Optional.empty(),
                         trays.stream().filter(t -> t.place() == place).toList()))
                 .toList();

@@ -45,7 +45,7 @@ class GearChapter implements JobChapter<ReadingService.GearRead> {
                 Told.labelled("paper.bore", state.bore()),
                 Told.labelled("paper.faceWidth", state.faceWidth()))));
         state.answer().ifPresent(answer -> {
-            for (ReadingService.ReadingLine line : state.readings()) {
+            for (ReadingLine line : state.readings()) {
                 page.line(Say.of(
                         line.leftOut() ? "paper.readingLeftOut" : "paper.reading",
                         "reading",

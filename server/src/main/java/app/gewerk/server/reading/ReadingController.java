@@ -99,14 +99,14 @@ class ReadingController {
             @Nullable List<ReadingEntry> readings,
             @Nullable Boolean worn) {
 
-        ReadingService.MateEntry entry() {
+        MateEntry entry() {
             ToothCount count = toothCount.toothCount("mate.toothCount");
             String typed = count instanceof ToothCount.Unknown
                     ? ""
                     : count.fewest() == count.most()
                             ? String.valueOf(count.fewest())
                             : count.fewest() + "-" + count.most();
-            return new ReadingService.MateEntry(kind, typed, worn, readings);
+            return new MateEntry(kind, typed, worn, readings);
         }
     }
 
@@ -117,7 +117,7 @@ class ReadingController {
             @Nullable Boolean worn,
             @Nullable MateSpec mate) {}
 
-    record SaveReadings(int version, ReadingService.GearEntry gear) {}
+    record SaveReadings(int version, GearEntry gear) {}
 
     record Take(int version, int choice, @Nullable String reason) {}
 
@@ -171,14 +171,15 @@ class ReadingController {
         ToothCount count = request.toothCount() == null
                 ? new ToothCount.Unknown()
                 : request.toothCount().toothCount("toothCount");
-        return readings.identify(new ReadingService.Asked(
-                request.kind() == null ? GearKind.EXTERNAL : request.kind(),
-                count,
-                request.readings(),
-                Boolean.TRUE.equals(request.worn()),
-                request.mate() == null
-                        ? new ReadingService.MateEntry(null, null, null, null)
-                        : request.mate().entry()));
+        return new Asked(
+                        request.kind() == null ? GearKind.EXTERNAL : request.kind(),
+                        count,
+                        request.readings(),
+                        Boolean.TRUE.equals(request.worn()),
+                        request.mate() == null
+                                ? new MateEntry(null, null, null, null)
+                                : request.mate().entry())
+                .identify();
     }
 
     /** Over how many teeth to lay the caliper, before anything but the tooth count is known. */
@@ -186,7 +187,7 @@ class ReadingController {
 
     @GetMapping("/api/workings/reading/spans")
     Spans spans(@RequestParam String teeth) {
-        ToothCount count = ReadingService.toothCount(teeth);
+        ToothCount count = Entered.toothCount(teeth);
         int z = (count.fewest() + count.most()) / 2;
         int first = Span.bestToothNumber(CylindricalGear.spur(1, z, 0, BasicRack.ISO_53_A));
         return new Spans(first, first + 1);

@@ -1,48 +1,30 @@
 package app.gewerk.server.reading;
 
-import app.gewerk.core.Wire;
-import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearKind;
-import app.gewerk.core.gear.Pitch;
 import app.gewerk.core.gear.ProfileShift;
 import app.gewerk.core.job.Step;
-import app.gewerk.core.reading.GearReader;
-import app.gewerk.core.reading.Instrument;
 import app.gewerk.core.reading.LengthEntry;
-import app.gewerk.core.reading.Mate;
-import app.gewerk.core.reading.Question;
 import app.gewerk.core.reading.Reading;
-import app.gewerk.core.reading.ReadingKind;
 import app.gewerk.core.reading.ToothCount;
 import app.gewerk.core.sourcing.GearNeed;
-import app.gewerk.core.words.Refusal;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
-import app.gewerk.server.gear.GearSpec;
 import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
-import com.fasterxml.jackson.annotation.JsonProperty;
-import java.math.BigDecimal;
-import java.math.MathContext;
-import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Supplier;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The readings of a job's gear, what they make it, and which answer was taken. */
 @Service
 public class ReadingService {
-    private static final int MOST_READINGS = 24;
-
     private final ReadingStore store;
     private final SavedOnceStore savedOnce;
     private final JobService jobs;
@@ -53,206 +35,6 @@ public class ReadingService {
         this.savedOnce = savedOnce;
         this.jobs = jobs;
         this.clock = clock;
-    }
-
-    /** The mate as it is entered; its readings beside it. */
-    public record MateEntry(
-            @Nullable GearKind kind,
-            @Nullable String toothCount,
-            @Nullable Boolean worn,
-            @Nullable List<ReadingEntry> readings) {
-
-        String toothCountText() {
-            return text(toothCount);
-        }
-
-        GearKind kindOrExternal() {
-            return kind == null ? GearKind.EXTERNAL : kind;
-        }
-
-        List<ReadingEntry> entries() {
-            return readings == null ? List.of() : readings;
-        }
-    }
-
-    /**
-     * A gear as one person enters it. Readings of others stay as they are; they can only be left out.
-     *
-     * @param toothCount as typed: {@code 24}, {@code 23-25}, {@code 9 in 135°} or nothing
-     * @param hand of slanting teeth: left, right or nothing
-     * @param readings this person's own
-     * @param leftOut numbers of saved readings of others that are not to count
-     */
-    public record GearEntry(
-            @Nullable GearKind kind,
-            @Nullable String name,
-            @Nullable String toothCount,
-            @Nullable Boolean worn,
-            @Nullable String hand,
-            @Nullable String bore,
-            @Nullable String faceWidth,
-            List<ReadingEntry> readings,
-            @Nullable MateEntry mate,
-            @Nullable List<Long> leftOut) {
-
-        GearKind kindOrExternal() {
-            return kind == null ? GearKind.EXTERNAL : kind;
-        }
-
-        boolean looksWorn() {
-            return Boolean.TRUE.equals(worn);
-        }
-
-        String nameText() {
-            return text(name);
-        }
-
-        String handText() {
-            return text(hand);
-        }
-
-        String toothCountText() {
-            return text(toothCount);
-        }
-
-        String boreText() {
-            return text(bore);
-        }
-
-        String faceWidthText() {
-            return text(faceWidth);
-        }
-
-        MateEntry mateEntry() {
-            return mate == null ? new MateEntry(null, null, null, null) : mate;
-        }
-
-        List<Long> leftOutIds() {
-            return leftOut == null ? List.of() : leftOut;
-        }
-    }
-
-    private static String text(@Nullable String given) {
-        return given == null ? "" : given.strip();
-    }
-
-    /**
-     * A saved reading.
-     *
-     * @param ofMate whether it was taken of the mate
-     * @param leftOut whether somebody set it aside; it is kept
-     */
-    public record ReadingLine(
-            long id,
-            ReadingKind what,
-            Optional<Double> parameter,
-            Instrument instrument,
-            String typed,
-            String unit,
-            boolean ofMate,
-            boolean leftOut,
-            long readById,
-            String readBy,
-            OffsetDateTime readAt) {
-
-        /** "span over 4", "the mate: over the tips". */
-        public Say words() {
-            return Identified.said(entry().reading(CylindricalGear.FEWEST_TEETH).what(), ofMate);
-        }
-
-        ReadingEntry entry() {
-            return new ReadingEntry(what, parameter.orElse(null), instrument, null, typed, unit);
-        }
-    }
-
-    /**
-     * The gear somebody said it is.
-     *
-     * @param angleDeg helix angle, lead angle or cone angle, as the kind has it
-     */
-    public record TakenGear(
-            GearKind kind,
-            Identified.PitchView pitch,
-            double module,
-            int toothCount,
-            double pressureAngleDeg,
-            double addendumCoefficient,
-            double clearanceCoefficient,
-            double profileShiftCoefficient,
-            double angleDeg,
-            String hand,
-            double probability,
-            String reason) {
-
-        /**
-         * The gear itself.
-         *
-         * @throws Refused for a rack, a worm or a bevel gear
-         */
-        public CylindricalGear gear() {
-            if (!kind.cylindrical()) {
-                throw new Refused("reading.byHand", "gear", words());
-            }
-            return new CylindricalGear(
-                    kind == GearKind.INTERNAL,
-                    module,
-                    toothCount,
-                    angleDeg,
-                    profileShiftCoefficient,
-                    BasicRack.of(pressureAngleDeg, addendumCoefficient, clearanceCoefficient));
-        }
-
-        /** How it is drawn and made, where it is a gear or a ring. */
-        @JsonProperty("gear")
-        public Optional<GearSpec> spec() {
-            return kind.cylindrical() ? Optional.of(GearSpec.of(gear())) : Optional.empty();
-        }
-
-        @JsonProperty
-        Say shift() {
-            return ProfileShift.said(profileShiftCoefficient);
-        }
-
-        /** "0.5 module". */
-        @JsonProperty
-        Say name() {
-            return new Pitch(Wire.parse(Pitch.System.class, pitch.system()), pitch.value()).words();
-        }
-
-        /** "0.5 module, 24 teeth, 20°". */
-        public Say words() {
-            Say size = kind == GearKind.WORM
-                    ? Say.of("taken.worm", "pitch", name(), "starts", toothCount, "angle", shown(angleDeg))
-                    : Say.of(
-                            "taken." + kind,
-                            "pitch",
-                            name(),
-                            "teeth",
-                            toothCount,
-                            "pressureAngle",
-                            shown(pressureAngleDeg),
-                            "angle",
-                            shown(angleDeg));
-            Say shifted = kind.cylindrical() && !ProfileShift.none(profileShiftCoefficient)
-                    ? Say.of("taken.shifted", "gear", size, "shift", shift())
-                    : size;
-            boolean slants = angleDeg != 0 && (kind.cylindrical() || kind == GearKind.RACK);
-            Say slanting = slants
-                    ? Say.of(
-                            kind == GearKind.RACK ? "taken.slanting" : "taken.helical",
-                            "gear",
-                            shifted,
-                            "angle",
-                            shown(angleDeg))
-                    : shifted;
-            return hand.isEmpty() || !(slants || kind == GearKind.WORM)
-                    ? slanting
-                    : Say.of("taken.handed", "gear", slanting, "hand", Say.of("hand." + hand));
-        }
-
-        private static double shown(double angleDeg) {
-            return new BigDecimal(angleDeg).round(new MathContext(4)).doubleValue();
-        }
     }
 
     /** The mate as it was entered. */
@@ -281,69 +63,6 @@ public class ReadingService {
             Optional<TakenGear> taken,
             Optional<Say> takenWords) {}
 
-    /** What is asked, as it came in: the tooth count understood, the readings not yet. */
-    public record Asked(
-            GearKind kind, ToothCount toothCount, List<ReadingEntry> readings, boolean worn, MateEntry mate) {}
-
-    /** The open computation: readings in, candidates out. */
-    public Identified identify(Asked asked) {
-        String mateCount = asked.mate().toothCountText();
-        Optional<Integer> mateTeeth = mateCount.isEmpty()
-                ? Optional.empty()
-                : ofField("mate.toothCount", () -> {
-                    if (ToothCount.parse(mateCount) instanceof ToothCount.Exactly exactly) {
-                        return Optional.of(exactly.count());
-                    }
-                    throw new Refused("mate.countAll");
-                });
-        List<Reading> readings = parsed("readings", asked.readings(), mateTeeth);
-        List<Reading> mateReadings = parsed("mate.readings", asked.mate().entries(), Optional.empty());
-        if (mateTeeth.isEmpty() && !mateReadings.isEmpty()) {
-            throw Refused.at("mate.toothCount", "mate.countToo");
-        }
-        Optional<Mate> mate = mateTeeth.map(z -> ofField(
-                "mate.toothCount",
-                () -> new Mate(
-                        asked.mate().kindOrExternal(),
-                        z,
-                        mateReadings,
-                        Boolean.TRUE.equals(asked.mate().worn()))));
-        Question question = new Question(asked.kind(), asked.toothCount(), readings, asked.worn(), mate);
-        return Identified.of(GearReader.identify(question), readings, mateReadings);
-    }
-
-    private static List<Reading> parsed(String field, List<ReadingEntry> entries, Optional<Integer> mateTeeth) {
-        if (entries.size() > MOST_READINGS) {
-            throw Refused.at(field, "reading.tooMany", "most", MOST_READINGS);
-        }
-        List<Reading> readings = new ArrayList<>();
-        List<Refusal> wrong = new ArrayList<>();
-        for (int i = 0; i < entries.size(); i++) {
-            try {
-                readings.add(entries.get(i).reading(mateTeeth.orElse(null)));
-            } catch (Refused unusable) {
-                wrong.addAll(unusable.at(field + "[" + i + "]").refusals());
-            }
-        }
-        if (!wrong.isEmpty()) {
-            throw new Refused(wrong);
-        }
-        return readings;
-    }
-
-    /** The tooth count as typed, or a problem of that field. */
-    static ToothCount toothCount(String typed) {
-        return ofField("toothCount", () -> ToothCount.parse(typed));
-    }
-
-    private static <T> T ofField(String field, Supplier<T> work) {
-        try {
-            return work.get();
-        } catch (Refused unusable) {
-            throw unusable.at(field);
-        }
-    }
-
     @Transactional(readOnly = true)
     public GearRead read(Here here, long jobId) {
         int version = jobs.job(here, jobId).gearVersion();
@@ -352,16 +71,17 @@ public class ReadingService {
         Optional<Identified> answer = Optional.empty();
         Optional<Say> noAnswer = Optional.empty();
         try {
-            answer = Optional.of(identify(new Asked(
-                    saved.kind(),
-                    ToothCount.parse(saved.toothCount()),
-                    counting(lines, false),
-                    saved.worn(),
-                    new MateEntry(
-                            saved.mate().kind(),
-                            saved.mate().toothCount(),
-                            saved.mate().worn(),
-                            counting(lines, true)))));
+            answer = Optional.of(new Asked(
+                            saved.kind(),
+                            ToothCount.parse(saved.toothCount()),
+                            counting(lines, false),
+                            saved.worn(),
+                            new MateEntry(
+                                    saved.mate().kind(),
+                                    saved.mate().toothCount(),
+                                    saved.mate().worn(),
+                                    counting(lines, true)))
+                    .identify());
         } catch (Refused nothing) {
             noAnswer = Optional.of(nothing.say());
         }
@@ -403,15 +123,18 @@ public class ReadingService {
     }
 
     private GearRead keep(Here here, long jobId, int version, GearEntry entry) {
-        toothCount(entry.toothCountText());
+        Entered.toothCount(entry.toothCountText());
         optionalLength("bore", entry.boreText());
         optionalLength("faceWidth", entry.faceWidthText());
         if (!entry.handText().matches("(left|right)?")) {
             throw Refused.at("hand", "gear.hand");
         }
-        ofField("mate.toothCount", () -> ToothCount.parse(entry.mateEntry().toothCountText()));
-        List<Reading> readings = parsed("readings", entry.readings(), Optional.of(CylindricalGear.FEWEST_TEETH));
-        List<Reading> mateReadings = parsed("mate.readings", entry.mateEntry().entries(), Optional.empty());
+        Entered.ofField(
+                "mate.toothCount", () -> ToothCount.parse(entry.mateEntry().toothCountText()));
+        List<Reading> readings =
+                Entered.readings("readings", entry.readings(), Optional.of(CylindricalGear.FEWEST_TEETH));
+        List<Reading> mateReadings =
+                Entered.readings("mate.readings", entry.mateEntry().entries(), Optional.empty());
         if (Stream.concat(entry.readings().stream(), entry.mateEntry().entries().stream())
                 .anyMatch(r -> r.typed() == null)) {
             throw Refused.at("readings", "reading.asTyped");
@@ -467,7 +190,7 @@ public class ReadingService {
         if (typed.isEmpty()) {
             return 0;
         }
-        return ofField(field, () -> LengthEntry.parse(typed)).meanMm();
+        return Entered.ofField(field, () -> LengthEntry.parse(typed)).meanMm();
     }
 
     /**
