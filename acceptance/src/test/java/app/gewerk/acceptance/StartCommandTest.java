@@ -38,7 +38,7 @@ class StartCommandTest {
 
     @Test
     void aTakenPortIsSteppedAsideAndCtrlCEndsEverything() throws IOException {
-        try (ServerSocket taken = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+        try (ServerSocket taken = new ServerSocket(RunningGewerk.freePort(), 1, InetAddress.getLoopbackAddress())) {
             Installed.Started started =
                     installed.run("start", "--empty", "--port", String.valueOf(taken.getLocalPort()));
             String address = started.address();
@@ -122,7 +122,7 @@ class StartCommandTest {
                 "class Sleeper { public static void main(String[] a) throws Exception { Thread.sleep(300000); }}");
         Process dying = new ProcessBuilder(System.getProperty("java.home") + "/bin/java", sleeper.toString()).start();
         int port;
-        try (ServerSocket free = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+        try (ServerSocket free = new ServerSocket(RunningGewerk.freePort(), 1, InetAddress.getLoopbackAddress())) {
             port = free.getLocalPort();
         }
         Files.createDirectories(installed.state(""));

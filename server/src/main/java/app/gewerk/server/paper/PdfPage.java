@@ -36,6 +36,8 @@ public final class PdfPage implements AutoCloseable {
     /** More letters than any box of a paper has room for in one line. */
     private static final int MOST_IN_A_LINE = 400;
 
+    private static final int LONGEST_WORD = 40;
+
     /** Read once; every document embeds what it uses of it. */
     private static final BaseFont FONT = font();
 
@@ -141,9 +143,12 @@ public final class PdfPage implements AutoCloseable {
         box.write(cut(whole, fits));
     }
 
+    /** After a whole word, unless the last one is endless. */
     private static String cut(String text, int length) {
-        int whole = length > 0 && Character.isHighSurrogate(text.charAt(length - 1)) ? length - 1 : length;
-        return text.substring(0, whole).stripTrailing() + "…";
+        int blank = text.lastIndexOf(' ', length);
+        int whole = blank > length - LONGEST_WORD ? Math.max(0, blank) : length;
+        int letters = whole > 0 && Character.isHighSurrogate(text.charAt(whole - 1)) ? whole - 1 : whole;
+        return text.substring(0, letters).stripTrailing() + "…";
     }
 
     /** A place for some lines of text. */
