@@ -636,7 +636,8 @@ export const en = {
     numbers: {
       workingPressureAngleDeg: 'working pressure angle',
       centreDistanceMm: 'centre distance',
-      contactRatio: 'contact ratio',
+      contactRatio: 'contact ratio by the tips',
+      usableContactRatio: 'contact ratio on the flanks as cut',
       circumferentialBacklashMm: 'backlash along the pitch circle',
       normalBacklashMm: 'backlash square to the flank',
       radialBacklashMm: 'room before it binds',

@@ -27,7 +27,9 @@ export function Answers(props: {
       ))}
       {answer.nextReading && (
         <Notice look="next">
-          <HowPicture what={answer.nextReading.what} teeth={answer.nextReading.parameter} />
+          {answer.nextReading.what && (
+            <HowPicture what={answer.nextReading.what} teeth={answer.nextReading.parameter} />
+          )}
           <Box>
             <Box sx={{ fontSize: 17, fontWeight: 700, lineHeight: 1.25 }}>
               {texts.read.next(answer.nextReading.words, answer.nextReading.again)}{' '}

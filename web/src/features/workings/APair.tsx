@@ -120,11 +120,13 @@ export default function APair() {
               const value = pair[name as keyof typeof words.numbers];
               return [
                 label,
-                name.endsWith('Deg')
-                  ? `${value.toFixed(3)}°`
-                  : name === 'contactRatio'
-                    ? value.toFixed(3)
-                    : lengthWords(value, unit, 3),
+                value === undefined
+                  ? '–'
+                  : name.endsWith('Deg')
+                    ? `${value.toFixed(3)}°`
+                    : name.endsWith('Ratio')
+                      ? value.toFixed(3)
+                      : lengthWords(value, unit, 3),
               ];
             })}
           />

@@ -28,6 +28,7 @@ class LayeringTest {
                     "java..",
                     "org.jspecify..",
                     "org.hipparchus..",
+                    "org.locationtech.jts..",
                     "com.ibm.icu..",
                     "org.apache.commons.csv..");
 

@@ -5,13 +5,32 @@ package app.gewerk.core.gear;
  *
  * @param module at the outer end (mm)
  * @param coneAngleDeg pitch cone angle δ, from the axis
+ * @param profileShiftCoefficient x: how much longer its addendum is, and how much shorter its mate's, over the module
  */
-public record BevelGear(double module, int toothCount, double coneAngleDeg, BasicRack rack) implements Toothed {
+public record BevelGear(
+        double module, int toothCount, double coneAngleDeg, double profileShiftCoefficient, BasicRack rack)
+        implements Toothed {
 
     public BevelGear {
         Limits.requireModule(module);
         Limits.requireBetween("toothCount", toothCount, CylindricalGear.FEWEST_TEETH, CylindricalGear.MOST_TEETH);
         Limits.requireBetween("coneAngle", coneAngleDeg, 2, 120);
+        Limits.requireBetween("bevelShift", profileShiftCoefficient, -0.9, 0.9);
+    }
+
+    /** With an addendum of the usual length. */
+    public BevelGear(double module, int toothCount, double coneAngleDeg, BasicRack rack) {
+        this(module, toothCount, coneAngleDeg, 0, rack);
+    }
+
+    /** h_a + x, over the module. */
+    private double addendum() {
+        return rack.addendumCoefficient() + profileShiftCoefficient;
+    }
+
+    /** h_f − x, over the module. */
+    private double dedendum() {
+        return rack.dedendumCoefficient() - profileShiftCoefficient;
     }
 
     private double cone() {
@@ -22,14 +41,14 @@ public record BevelGear(double module, int toothCount, double coneAngleDeg, Basi
         return toothCount * module;
     }
 
-    /** d + 2 h_a m cos δ (mm). */
+    /** d + 2 (h_a + x) m cos δ (mm). */
     public double tipDiameterMm() {
-        return referenceDiameterMm() + 2 * module * rack.addendumCoefficient() * Math.cos(cone());
+        return referenceDiameterMm() + 2 * module * addendum() * Math.cos(cone());
     }
 
-    /** d − 2 h_f m cos δ (mm). */
+    /** d − 2 (h_f − x) m cos δ (mm). */
     public double rootDiameterMm() {
-        return referenceDiameterMm() - 2 * module * rack.dedendumCoefficient() * Math.cos(cone());
+        return referenceDiameterMm() - 2 * module * dedendum() * Math.cos(cone());
     }
 
     /** From the cone's point to the outer end of a tooth, R = d / (2 sin δ) (mm). */
@@ -38,11 +57,11 @@ public record BevelGear(double module, int toothCount, double coneAngleDeg, Basi
     }
 
     public double addendumAngleDeg() {
-        return Math.toDegrees(Math.atan(module * rack.addendumCoefficient() / outerConeDistanceMm()));
+        return Math.toDegrees(Math.atan(module * addendum() / outerConeDistanceMm()));
     }
 
     public double dedendumAngleDeg() {
-        return Math.toDegrees(Math.atan(module * rack.dedendumCoefficient() / outerConeDistanceMm()));
+        return Math.toDegrees(Math.atan(module * dedendum() / outerConeDistanceMm()));
     }
 
     /** What a protractor laid on the tips shows against the axis, δ + θ_a (degrees). */

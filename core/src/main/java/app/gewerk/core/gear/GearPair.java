@@ -19,6 +19,8 @@ import java.util.Optional;
  */
 public record GearPair(
         CylindricalGear pinion, CylindricalGear wheel, double centreDistanceMm, double pinionTipMm, double wheelTipMm) {
+    /** In modules: as much as the rounding of moulded tips takes away (from memory). */
+    private static final double TIP_ROOM = 0.02;
 
     public GearPair {
         requirePartners(pinion, wheel);
@@ -152,7 +154,19 @@ public record GearPair(
                 * Math.cos(Math.toRadians(pinion.baseHelixAngleDeg()));
     }
 
-    /** How far the shafts may come together until the flanks touch on both sides, j / (2 tan α_wt) (mm). */
+    /**
+     * How far the shafts may come together, in a ring move apart, until the flanks touch on both sides (mm): exact, from
+     * the distance that leaves no backlash. Negative: how far they have to be moved the other way. Teeth so thin that they
+     * never touch on both sides may move until the line of action is gone.
+     */
+    public double radialPlayMm() {
+        double touching = canStandWithoutBacklash(pinion, wheel)
+                ? zeroBacklashCentreMm(pinion, wheel)
+                : baseCentre(pinion, wheel);
+        return wheel.internal() ? touching - centreDistanceMm : centreDistanceMm - touching;
+    }
+
+    /** The handbook's radial backlash, j / (2 tan α_wt): the first term of {@link #radialPlayMm}, good for small backlash (mm). */
     public double radialBacklashMm() {
         return circumferentialBacklashMm() / (2 * Math.tan(workingAngle()));
     }
@@ -217,7 +231,7 @@ public record GearPair(
                     "by",
                     -circumferentialBacklashMm(),
                     "move",
-                    -radialBacklashMm()));
+                    -radialPlayMm()));
         }
         if (clearancePinionTipMm() < -1e-9) {
             found.add(Say.of("pair.firstDigs", "by", -clearancePinionTipMm()));
@@ -225,32 +239,16 @@ public record GearPair(
         if (clearanceWheelTipMm() < -1e-9) {
             found.add(Say.of("pair.secondDigs", "by", -clearanceWheelTipMm()));
         }
-        found.addAll(wheel.internal() ? insideRing() : betweenBaseCircles());
-        found.addAll(inFillets());
-        if (contactRatio() < 1) {
-            found.add(Say.of("pair.letsGo", "ratio", contactRatio()));
+        if (wheel.internal()) {
+            found.addAll(insideRing());
         }
+        found.addAll(asCut());
         return List.copyOf(found);
     }
 
-    /** Contact must stay between the points where the line of action touches the base circles: beyond them there is no involute. */
-    private List<Say> betweenBaseCircles() {
-        List<Say> found = new ArrayList<>();
-        if (contactToMm() > lineMm() + 1e-9) {
-            found.add(Say.of("pair.firstBelowBase"));
-        }
-        if (contactFromMm() < -1e-9) {
-            found.add(Say.of("pair.secondBelowBase"));
-        }
-        return found;
-    }
-
-    /** The three classical ways a pinion and its ring get in each other's way (any text on internal gears). */
+    /** Two of the classical ways a pinion and its ring get in each other's way (any text on internal gears). */
     private List<Say> insideRing() {
         List<Say> found = new ArrayList<>();
-        if (wheelTipMm < wheel.baseDiameterMm() || contactFromMm() < -1e-9) {
-            found.add(Say.of("pair.ringBelowBase"));
-        }
         if (tipsCollide()) {
             found.add(Say.of("pair.tipsStrike"));
         }
@@ -270,7 +268,7 @@ public record GearPair(
      */
     private boolean tipsCollide() {
         double tip1 = pinionTipMm / 2;
-        double tip2 = wheelTipMm / 2;
+        double tip2 = wheelTipAsCutMm() / 2;
         double a = centreDistanceMm;
         double cosAtPinion = (tip2 * tip2 - tip1 * tip1 - a * a) / (2 * tip1 * a);
         double cosAtRing = (a * a + tip2 * tip2 - tip1 * tip1) / (2 * a * tip2);
@@ -303,33 +301,57 @@ public record GearPair(
                 >= ratio * (second + involuteAt(wheelTipMm / 2, wheel) - working) - 1e-12;
     }
 
+    /** A ring has no flank inside its base circle, and no tips there (mm). */
+    private double wheelTipAsCutMm() {
+        return wheel.internal() ? Math.max(wheelTipMm, wheel.baseDiameterMm()) : wheelTipMm;
+    }
+
     private static double involuteAt(double radius, CylindricalGear gear) {
         return inv(Math.toRadians(gear.pressureAngleAtDeg(2 * radius)));
     }
 
-    /**
-     * Where a tip works on a mate's fillet instead of its flank: on the line of action contact comes nearer to a base
-     * circle than the involute of that gear begins, √(d_f² − d_b²)/2 from it, d_f the form diameter of the teeth as cut.
-     */
-    private List<Say> inFillets() {
+    /** What the teeth do to each other as they are really cut: tips in the mate's material, and flanks too short to hand over. */
+    private List<Say> asCut() {
         Outcome<ToothForm> pinionForm = ToothForm.tried(pinion);
         Outcome<ToothForm> wheelForm = ToothForm.tried(wheel);
         Optional<Refusal> broken = pinionForm.why().or(wheelForm::why);
         if (broken.isPresent()) {
             return List.of(Say.of("pair.noWholeTeeth", "why", broken.get().say()));
         }
-        double deepest1 = contactFromMm();
-        double deepest2 = wheel.internal() ? lineMm() + contactToMm() : lineMm() - contactToMm();
-        double form1 = involuteLength(pinionForm.orRefuse().formDiameterMm(), pinion.baseDiameterMm());
-        double form2 = involuteLength(wheelForm.orRefuse().formDiameterMm(), wheel.baseDiameterMm());
-        double room = 1e-3 * pinion.normalModule();
+        ToothForm one = pinionForm.orRefuse();
+        ToothForm other = wheelForm.orRefuse();
+        double backlash = circumferentialBacklashMm();
+        double room = TIP_ROOM * pinion.normalModule();
         List<Say> found = new ArrayList<>();
-        if (deepest1 >= 0 && deepest1 < form1 - room) {
-            found.add(Say.of("pair.secondInFillet"));
+        if (new TipPath(one, wheel, wheelTipAsCutMm(), wheelWorkingDiameterMm(), centreDistanceMm, backlash).depthMm()
+                > room) {
+            found.add(Say.of(wheel.internal() ? "pair.ringInFillet" : "pair.secondInFillet"));
         }
-        if (wheel.internal() ? deepest2 > form2 + room : deepest2 >= 0 && deepest2 < form2 - room) {
+        if (new TipPath(other, pinion, pinionTipMm, pinionWorkingDiameterMm(), centreDistanceMm, backlash).depthMm()
+                > room) {
             found.add(Say.of("pair.firstInFillet"));
         }
+        double ratio = usableContactRatio(one, other);
+        if (ratio < 1) {
+            found.add(Say.of("pair.letsGo", "ratio", ratio));
+        }
         return found;
+    }
+
+    /**
+     * Transverse contact ratio on the flanks as they are really cut: contact that would lie below the form circle of either
+     * gear, in a fillet or where undercut has taken the flank, does not count. None where either has no whole teeth.
+     */
+    public Optional<Double> usableContactRatio() {
+        return ToothForm.tried(pinion)
+                .made()
+                .flatMap(one -> ToothForm.tried(wheel).made().map(other -> usableContactRatio(one, other)));
+    }
+
+    private double usableContactRatio(ToothForm pinionForm, ToothForm wheelForm) {
+        double from = Math.max(contactFromMm(), involuteLength(pinionForm.formDiameterMm(), pinion.baseDiameterMm()));
+        double wheelFlank = involuteLength(wheelForm.formDiameterMm(), wheel.baseDiameterMm());
+        double to = Math.min(contactToMm(), wheel.internal() ? wheelFlank - lineMm() : lineMm() - wheelFlank);
+        return Math.max(0, to - from) / pinion.transverseBasePitchMm();
     }
 }

@@ -30,7 +30,7 @@ public record OutlineDifference(double tipMm, double rootMm, double flankMm, Poi
             Budget.spend();
             double radius = p.radius();
             if (radius >= inner && radius <= outer) {
-                double away = distance(p, other);
+                double away = p.distanceTo(other);
                 if (away > most) {
                     most = away;
                     at = p;
@@ -69,18 +69,5 @@ public record OutlineDifference(double tipMm, double rootMm, double flankMm, Poi
 
     private static double greatest(List<Point> points) {
         return points.getLast().radius();
-    }
-
-    private static double distance(Point from, List<Point> line) {
-        double nearest = Double.POSITIVE_INFINITY;
-        for (int i = 0; i + 1 < line.size(); i++) {
-            Point a = line.get(i);
-            double dx = line.get(i + 1).x() - a.x();
-            double dy = line.get(i + 1).y() - a.y();
-            double length = dx * dx + dy * dy;
-            double t = length == 0 ? 0 : Math.clamp(((from.x() - a.x()) * dx + (from.y() - a.y()) * dy) / length, 0, 1);
-            nearest = Math.min(nearest, Math.hypot(a.x() + t * dx - from.x(), a.y() + t * dy - from.y()));
-        }
-        return nearest;
     }
 }

@@ -54,7 +54,8 @@ public record Candidate(
                         kind == GearKind.INTERNAL, module, toothCount, angleDeg, profileShiftCoefficient, rack);
             case RACK -> new GearRack(module, angleDeg, rack);
             case WORM -> new Worm(module, toothCount, toothCount * module / Math.tan(Math.toRadians(angleDeg)), rack);
-            case BEVEL -> new BevelGear(module, toothCount, angleDeg, rack);
+            case BEVEL ->
+                new BevelGear(module, toothCount, angleDeg, Math.clamp(profileShiftCoefficient, -0.9, 0.9), rack);
         };
     }
 

@@ -23,11 +23,13 @@ final class Fit {
 
     /** What is thought of the nuisances before any reading. */
     static final class Prior {
-        /** Spread of moulded sizes from shrinkage and swelling (relative, from memory). */
-        private static final double SCALE_DEVIATION = 0.002;
+        /** Spread of a mate's size from its drawing (relative, from memory). */
+        private static final double MATE_SCALE_DEVIATION = 0.005;
 
-        /** How often a gear nobody called worn is (from memory). */
-        private static final double WORN_UNNOTICED = 0.07;
+        /** How often a gear nobody called worn is, and how much is gone then, beside what grows with the teeth (from memory). */
+        private static final double WORN_UNNOTICED = 0.20;
+
+        private static final double UNNOTICED_MM = 0.06;
 
         /** How often a ring's teeth are cut shorter so that its pinion clears them (from memory). */
         private static final double RING_SHORTENED = 0.4;
@@ -41,6 +43,7 @@ final class Fit {
                 LinearModel.Given given,
                 Hypothesis hypothesis,
                 int toothCount,
+                ScalePrior scale,
                 ShiftPrior shift,
                 ShiftPrior mateShift,
                 boolean worn) {
@@ -48,7 +51,7 @@ final class Fit {
             double root = Math.sqrt(module);
             mean = new double[given.dimensions()];
             variance = new double[given.dimensions()];
-            set(LinearModel.SCALE, 0, SCALE_DEVIATION);
+            set(LinearModel.SCALE, scale.mean(), scale.deviation());
             set(LinearModel.THINNING, 0.010 * root, (worn ? 0.03 : 0.012) * root);
             set(LinearModel.SHIFT, shift.mean(), shift.deviation());
             set(LinearModel.LOG_MODULE, 0, hypothesis.free() ? Hypothesis.FREE_STEP : 0);
@@ -57,7 +60,7 @@ final class Fit {
                 boolean mateWorn = given.mate().worn();
                 set(LinearModel.MATE_SHIFT, mateShift.mean(), mateShift.deviation());
                 set(LinearModel.MATE_THINNING, 0.010 * root, (mateWorn ? 0.03 : 0.012) * root);
-                set(LinearModel.MATE_SCALE, 0, SCALE_DEVIATION);
+                set(LinearModel.MATE_SCALE, 0, MATE_SCALE_DEVIATION);
             }
             double much = 0.12 * module + 0.02;
             if (worn) {
@@ -68,7 +71,7 @@ final class Fit {
                 wearScaleMm = new double[] {0.006, 0.3 * module};
             } else {
                 wearShare = new double[] {1 - WORN_UNNOTICED, WORN_UNNOTICED};
-                wearScaleMm = new double[] {0.006, much};
+                wearScaleMm = new double[] {0.006, 0.5 * much + UNNOTICED_MM};
             }
         }
 
@@ -102,8 +105,8 @@ final class Fit {
     private final int toothCount;
     private final double logPrior;
     private final Prior prior;
-    /** Which reading is taken for a slip and left out; −1 for none. */
-    private final int slipped;
+    /** Which readings are taken for slips and left out, one bit each. */
+    private final int leftOut;
 
     private LinearModel model;
     private double[] mean;
@@ -119,14 +122,14 @@ final class Fit {
             int toothCount,
             double logPrior,
             Prior prior,
-            int slipped,
+            int leftOut,
             LinearModel model) {
         this.given = given;
         this.hypothesis = hypothesis;
         this.toothCount = toothCount;
         this.logPrior = logPrior;
         this.prior = prior;
-        this.slipped = slipped;
+        this.leftOut = leftOut;
         this.model = model;
         mean = prior.mean;
         meanPerWear = new double[prior.mean.length];
@@ -144,9 +147,9 @@ final class Fit {
             int toothCount,
             double logPrior,
             Prior prior,
-            int slipped,
+            int leftOut,
             LinearModel model) {
-        Fit fit = new Fit(given, hypothesis, toothCount, logPrior, prior, slipped, model);
+        Fit fit = new Fit(given, hypothesis, toothCount, logPrior, prior, leftOut, model);
         fit.takeIn();
         for (int round = 0; round < ROUNDS; round++) {
             double[] point = fit.mean.clone();
@@ -177,7 +180,7 @@ final class Fit {
 
     private void takeIn() {
         Filter filter = new Filter(prior.mean.length);
-        logEvidence = filter.run(given, model, prior, slipped);
+        logEvidence = filter.run(given, model, prior, leftOut);
         covariance = filter.covariance;
         meanPerWear = filter.perWear;
         wearMm = filter.wearMean;
@@ -206,8 +209,8 @@ final class Fit {
             gain = new double[d];
         }
 
-        /** ln of the density of the readings but the slipped one, with every nuisance integrated out. */
-        double run(LinearModel.Given given, LinearModel model, Prior prior, int slipped) {
+        /** ln of the density of the readings but those left out, with every nuisance integrated out. */
+        double run(LinearModel.Given given, LinearModel model, Prior prior, int leftOut) {
             Arrays.fill(covariance, 0);
             Arrays.fill(offset, 0);
             Arrays.fill(perWear, 0);
@@ -218,7 +221,7 @@ final class Fit {
             double curvature = 0;
             double pull = 0;
             for (int i = 0; i < given.count(); i++) {
-                if (i == slipped) {
+                if ((leftOut >> i & 1) != 0) {
                     continue;
                 }
                 double[] s = model.slope[i];
@@ -307,8 +310,20 @@ final class Fit {
         return toothCount;
     }
 
-    int slipped() {
-        return slipped;
+    /** Whether this fit takes a reading for a slip: leaves it out, or takes it for another than was said. */
+    boolean doubts(int i, Measured said) {
+        return (leftOut >> i & 1) != 0 || !given.what(i).equals(said);
+    }
+
+    /** How far the reading that agrees least is off, of those it keeps (standard deviations). */
+    double worstSigmas() {
+        double worst = 0;
+        for (int i = 0; i < given.count(); i++) {
+            if ((leftOut >> i & 1) == 0) {
+                worst = Math.max(worst, Math.abs(residualSigmas(i)));
+            }
+        }
+        return worst;
     }
 
     /** ln of prior × evidence. */

@@ -19,19 +19,33 @@ import java.util.function.Predicate;
  * Which gear is it? Bayes over every standard module, diametral pitch and common circular pitch, with each basic rack,
  * and over gears of no series; nuisance quantities are integrated out (see {@link Fit}).
  *
- * <p>Each reading in turn may be a slip (1 in 100, anywhere up to twice the
- * value), and the answers with and without it are averaged by how well they explain everything. Where a slip is likely,
- * an exact tooth count may be miscounted by one as well.
+ * <p>Each reading in turn may be a slip (1 in 100, anywhere up to twice the value), and a gear counted once may have a tooth
+ * more or fewer; the answers with and without are averaged by how well they explain everything. Where that leaves doubt,
+ * two slips together, spans laid over another number of teeth than was said, and greater miscounts are weighed as well. What
+ * nothing explains stays unexplained: no answer is surer than that leaves room for.
  *
  * <p>Every hypothesis is first weighed about one common point, where a linear model costs little; those that can still
  * matter are then fitted about their own.
  */
 public final class GearReader {
+    /** Chances of what may go wrong (from memory). */
     private static final double SLIP_PRIOR = 0.01;
-    private static final double MISCOUNT_PRIOR = 0.01;
+
+    private static final double TWO_SLIPS_PRIOR = 4e-4;
+    private static final double SPAN_MISCOUNT_PRIOR = 0.006;
+    private static final double ALL_SPANS_MISCOUNT_PRIOR = 0.003;
+    private static final double MISCOUNT_PRIOR = 0.025;
+    private static final double MISCOUNT_BY_TWO_PRIOR = 0.002;
+    /** Counting twice with the same end. */
+    private static final double MISCOUNTED_TWICE_PRIOR = 2e-4;
+    /** Something else altogether: another kind of gear, another gear's readings. */
+    private static final double UNEXPLAINED_PRIOR = 1e-3;
+
     private static final double NEGLIGIBLE_LOG = 11;
     /** Far beyond negligible, since the common point may be off. */
     private static final double HOPELESS_LOG = 20;
+    /** By so much ln the best of several narrow distributions may do better than one wide one over all of them. */
+    private static final double NARROWER_LOG = 7;
 
     /** Where more than so many can still matter the readings say next to nothing, and the rest adds nothing to that. */
     private static final int MOST_ROUGH = 6000;
@@ -39,6 +53,10 @@ public final class GearReader {
     private static final int MOST_CANDIDATES = 9;
     /** From this chance of a slip on it is told. */
     private static final double WORTH_TELLING = 0.2;
+    /** With less than this explained, more may have gone wrong. */
+    private static final double EXPLAINED_ENOUGH = 0.95;
+    /** A kept reading further off than this is a reason to look for more that may have gone wrong. */
+    private static final double SUSPICIOUS_SIGMAS = 3.5;
 
     private GearReader() {}
 
@@ -50,13 +68,12 @@ public final class GearReader {
      * @throws Refused in words, when the readings cannot be of one gear
      */
     public static Identification identify(Question question) {
-        List<Weighted> posterior = normalised(weigh(question, 0, true));
-        double slipped = share(posterior, fit -> fit.slipped() >= 0);
-        if (question.toothCount() instanceof ToothCount.Exactly counted
-                && (slipped > WORTH_TELLING || posterior.isEmpty())
-                && question.kind() != GearKind.WORM
-                && question.kind() != GearKind.RACK) {
-            posterior = normalised(withMiscounts(question, counted.count(), posterior));
+        Weighing weighing = new Weighing(question);
+        weighing.usual();
+        List<Weighted> posterior = weighing.normalised();
+        if (suspicious(posterior, question)) {
+            weighing.whatElseMayHaveGoneWrong();
+            posterior = weighing.normalised();
         }
         if (posterior.isEmpty()) {
             throw new Refused("reading.nothingFits");
@@ -77,6 +94,30 @@ public final class GearReader {
         return new Identification(candidates, notStandard, outliers, asked, enough, next.twins());
     }
 
+    /** Over how wide a range a slip may lie: up to twice what was read, of an angle up to a right one. */
+    private static double anywhere(Measured what, double read) {
+        return what.unit() == Measured.Unit.DEG ? 90 : 2 * read;
+    }
+
+    private static boolean suspicious(List<Weighted> posterior, Question question) {
+        if (posterior.isEmpty() || probability(posterior) < EXPLAINED_ENOUGH) {
+            return true;
+        }
+        Fit best = posterior.stream()
+                .max(Comparator.comparingDouble(w -> w.logWeight))
+                .orElseThrow()
+                .fit;
+        List<Reading> readings = question.allReadings();
+        double doubted = share(
+                posterior,
+                fit -> java.util.stream.IntStream.range(0, readings.size())
+                        .anyMatch(i -> fit.doubts(i, readings.get(i).what())));
+        double miscounted = question.toothCount() instanceof ToothCount.Exactly counted
+                ? share(posterior, fit -> fit.toothCount() != counted.count() && question.kind() != GearKind.RACK)
+                : 0;
+        return doubted > WORTH_TELLING || miscounted > WORTH_TELLING || best.worstSigmas() > SUSPICIOUS_SIGMAS;
+    }
+
     private static final class Weighted {
         private final Fit fit;
         private final double logWeight;
@@ -88,12 +129,118 @@ public final class GearReader {
         }
     }
 
+    /** All that was weighed for one question, in whatever way it was turned. */
+    private static final class Weighing {
+        private final Question question;
+        private final List<Weighted> all = new ArrayList<>();
+        /** ln of the best weight so far, about the common point. */
+        private double best = Double.NEGATIVE_INFINITY;
+
+        Weighing(Question question) {
+            this.question = question;
+        }
+
+        /** As it was told, with one slip at most, or with the count off by one. */
+        void usual() {
+            weigh(question, 0, 1);
+            counts(1, false).forEach(c -> weigh(c.question, c.logPrior, 0));
+        }
+
+        void whatElseMayHaveGoneWrong() {
+            int n = question.readings().size();
+            if (question.allReadings().size() > 3) {
+                weighPairs();
+            }
+            int spans = 0;
+            for (int i = 0; i < n; i++) {
+                if (question.readings().get(i).what() instanceof Measured.SpanOver) {
+                    spans |= 1 << i;
+                }
+            }
+            for (int more : new int[] {-1, 1}) {
+                spansOver(spans, more, Integer.bitCount(spans) > 1 ? ALL_SPANS_MISCOUNT_PRIOR : SPAN_MISCOUNT_PRIOR);
+                if (Integer.bitCount(spans) > 1) {
+                    for (int i = 0; i < n; i++) {
+                        if ((spans >> i & 1) != 0) {
+                            spansOver(1 << i, more, SPAN_MISCOUNT_PRIOR);
+                        }
+                    }
+                }
+            }
+            counts(2, true).forEach(c -> weigh(c.question, c.logPrior, 0));
+            counts(1, false).forEach(c -> weigh(c.question, c.logPrior, 1, 1));
+        }
+
+        private void spansOver(int which, int more, double prior) {
+            if (which != 0) {
+                question.ifSpansWereOver(which, more).ifPresent(q -> weigh(q, Math.log(prior), 0));
+            }
+        }
+
+        private record Counted(Question question, double logPrior) {}
+
+        /** The question with the count off by up to so many; with the greatest only, when the smaller were weighed. */
+        private List<Counted> counts(int most, boolean greatestOnly) {
+            List<Counted> counts = new ArrayList<>();
+            if (question.toothCount() instanceof ToothCount.Exactly counted
+                    && (question.kind().cylindrical() || question.kind() == GearKind.BEVEL)) {
+                for (int off = greatestOnly ? most : 1; off <= most; off++) {
+                    double prior = counted.times() > 1
+                            ? MISCOUNTED_TWICE_PRIOR
+                            : off == 1 ? MISCOUNT_PRIOR : MISCOUNT_BY_TWO_PRIOR;
+                    for (int by : new int[] {-off, off}) {
+                        question.ifCounted(counted.count() + by)
+                                .ifPresent(q -> counts.add(new Counted(q, Math.log(prior))));
+                    }
+                }
+            }
+            return counts;
+        }
+
+        private void weighPairs() {
+            weigh(question, Math.log(TWO_SLIPS_PRIOR / (SLIP_PRIOR * SLIP_PRIOR)), 2, 2);
+        }
+
+        private void weigh(Question asked, double logFactor, int mostSlips) {
+            weigh(asked, logFactor, 0, mostSlips);
+        }
+
+        /** Adds every hypothesis, each with so many of its readings left out. */
+        private void weigh(Question asked, double logFactor, int fewestSlips, int mostSlips) {
+            Sweep sweep = new Sweep(asked, logFactor, fewestSlips, mostSlips, best);
+            all.addAll(sweep.fits());
+            best = Math.max(best, sweep.best);
+        }
+
+        /** Of what can still matter, with the share that nothing explains. */
+        List<Weighted> normalised() {
+            double most = all.stream().mapToDouble(w -> w.logWeight).max().orElse(Double.NEGATIVE_INFINITY);
+            List<Weighted> posterior = all.stream()
+                    .filter(w -> w.logWeight > most - NEGLIGIBLE_LOG && w.logWeight > Double.NEGATIVE_INFINITY)
+                    .toList();
+            double sum = Math.exp(unexplained() - most)
+                    + posterior.stream()
+                            .mapToDouble(w -> Math.exp(w.logWeight - most))
+                            .sum();
+            posterior.forEach(w -> w.probability = Math.exp(w.logWeight - most) / sum);
+            return posterior;
+        }
+
+        /** Each reading anywhere up to twice its value. */
+        private double unexplained() {
+            return Math.log(UNEXPLAINED_PRIOR)
+                    - question.allReadings().stream()
+                            .mapToDouble(r -> Math.log(anywhere(r.what(), r.mean())))
+                            .sum();
+        }
+    }
+
     /** A hypothesis weighed about the common point only. */
     private record Rough(
             Hypothesis hypothesis,
             int toothCount,
             Fit.Prior prior,
-            int slipped,
+            int leftOut,
             LinearModel model,
             double logPrior,
             double logWeight) {}
@@ -101,99 +248,170 @@ public final class GearReader {
     private static final Comparator<Rough> LIKELIEST_FIRST =
             Comparator.comparingDouble(Rough::logWeight).reversed();
 
-    private static List<Weighted> weigh(Question question, double logFactor, boolean slips) {
-        LinearModel.Given given = new LinearModel.Given(question);
-        boolean severalReadings = given.count() > 1;
-        double[] logSlip = new double[given.count()];
-        for (int i = 0; i < logSlip.length; i++) {
-            logSlip[i] = Math.log(SLIP_PRIOR / (2 * given.mean(i)));
+    /** One pass over all hypotheses. */
+    private static final class Sweep {
+        private static final List<ShiftPrior> NO_MATE = List.of(new ShiftPrior(1, 0, 0));
+
+        private final Question question;
+        private final double logFactor;
+        private final LinearModel.Given given;
+        private final Fit.Filter filter;
+        private final List<Integer> leftOuts = new ArrayList<>();
+        private final double[] logSlip;
+        private final List<Rough> rough = new ArrayList<>();
+        private double best;
+
+        /** @param best ln of the best weight of the sweeps before */
+        Sweep(Question question, double logFactor, int fewestSlips, int mostSlips, double best) {
+            this.question = question;
+            this.logFactor = logFactor;
+            this.best = best;
+            given = new LinearModel.Given(question);
+            filter = new Fit.Filter(given.dimensions());
+            logSlip = new double[given.count()];
+            for (int i = 0; i < logSlip.length; i++) {
+                logSlip[i] = Math.log(SLIP_PRIOR / anywhere(given.what(i), given.mean(i)));
+            }
+            int most = Math.min(mostSlips, given.count() - 1);
+            if (fewestSlips == 0) {
+                leftOuts.add(0);
+            }
+            for (int i = 0; i < given.count(); i++) {
+                if (fewestSlips <= 1 && most >= 1) {
+                    leftOuts.add(1 << i);
+                }
+                for (int j = 0; j < i && most >= 2; j++) {
+                    leftOuts.add(1 << i | 1 << j);
+                }
+            }
         }
-        List<Rough> rough = new ArrayList<>();
-        double best = Double.NEGATIVE_INFINITY;
-        Fit.Filter filter = new Fit.Filter(given.dimensions());
-        double[] start = Fit.startingPoint(given);
-        Reach reach = new Reach(given, question.worn());
-        int fewest =
-                question.kind() == GearKind.RACK ? 1 : question.toothCount().fewest();
-        int most = question.kind() == GearKind.RACK ? 1 : question.toothCount().most();
-        List<ShiftPrior> mateShifts = List.of(new ShiftPrior(1, 0, 0));
-        for (Hypothesis hypothesis : Hypothesis.all()) {
-            for (int z = fewest; z <= most; z++) {
-                if (reach.hopeless(hypothesis, z)) {
-                    continue;
+
+        List<Weighted> fits() {
+            double[] start = Fit.startingPoint(given);
+            Reach reach = new Reach(given, question.worn());
+            boolean rack = question.kind() == GearKind.RACK;
+            int fewest = rack ? 1 : question.toothCount().fewest();
+            int most = rack ? 1 : question.toothCount().most();
+            int mostFar = leftOuts.stream().mapToInt(Integer::bitCount).max().orElse(0);
+            for (Hypothesis hypothesis : Hypothesis.all()) {
+                for (int z = fewest; z <= most; z++) {
+                    if (reach.hopeless(hypothesis, z, mostFar)) {
+                        continue;
+                    }
+                    Budget.spend();
+                    LinearModel model =
+                            LinearModel.about(start, given, hypothesis, z).orElse(null);
+                    if (model == null) {
+                        continue;
+                    }
+                    int far = reach.far(model, hypothesis);
+                    if (Integer.bitCount(far) <= mostFar) {
+                        weigh(model, hypothesis, z, far);
+                    }
                 }
-                Budget.spend();
-                LinearModel model =
-                        LinearModel.about(start, given, hypothesis, z).orElse(null);
-                if (model == null) {
-                    continue;
+            }
+            return fitted();
+        }
+
+        private void weigh(LinearModel model, Hypothesis hypothesis, int z, int far) {
+            double logCount =
+                    Math.log(hypothesis.prior()) + question.toothCount().logWeight(z) + logFactor;
+            List<ShiftPrior> shifts = question.kind() == GearKind.BEVEL
+                    ? ShiftPrior.ofBevel(z, question.mate().map(Mate::toothCount))
+                    : ShiftPrior.of(question.kind(), hypothesis, z);
+            List<ShiftPrior> mateShifts = given.mateWasRead()
+                    ? ShiftPrior.of(
+                            given.mate().kind(), hypothesis, given.mate().toothCount())
+                    : NO_MATE;
+            Fit.Prior wide = prior(
+                    hypothesis, z, ScalePrior.wide(hypothesis), ShiftPrior.wide(shifts), ShiftPrior.wide(mateShifts));
+            List<Integer> hopeful = new ArrayList<>();
+            for (int leftOut : leftOuts) {
+                if ((far & ~leftOut) == 0
+                        && logCount + slips(leftOut) + filter.run(given, model, wide, leftOut)
+                                > best - HOPELESS_LOG - NARROWER_LOG) {
+                    hopeful.add(leftOut);
                 }
-                int far = reach.far(model, hypothesis);
-                if (far >= 0 && !(slips && severalReadings) || far == Reach.SEVERAL) {
-                    continue;
-                }
-                double logCount =
-                        Math.log(hypothesis.prior()) + question.toothCount().logWeight(z) + logFactor;
-                if (given.mateWasRead()) {
-                    mateShifts = ShiftPrior.of(
-                            given.mate().kind(), hypothesis, given.mate().toothCount());
-                }
-                for (ShiftPrior shift : ShiftPrior.of(question.kind(), hypothesis, z)) {
+            }
+            if (hopeful.isEmpty()) {
+                return;
+            }
+            for (ScalePrior scale : ScalePrior.of(hypothesis, question.swollen())) {
+                for (ShiftPrior shift : shifts) {
                     for (ShiftPrior mateShift : mateShifts) {
                         Budget.spend();
-                        Fit.Prior prior = new Fit.Prior(given, hypothesis, z, shift, mateShift, question.worn());
-                        double logPrior = logCount + Math.log(shift.weight() * mateShift.weight());
-                        for (int slipped = -1; slipped < given.count(); slipped++) {
-                            if (slipped >= 0 && !(slips && severalReadings) || far >= 0 && slipped != far) {
-                                continue;
-                            }
-                            double log = logPrior + (slipped < 0 ? 0 : logSlip[slipped]);
-                            double weight = log + filter.run(given, model, prior, slipped);
-                            if (weight > best - HOPELESS_LOG) {
-                                best = Math.max(best, weight);
-                                rough.add(new Rough(hypothesis, z, prior, slipped, model, log, weight));
-                                if (rough.size() == 2 * MOST_ROUGH) {
-                                    rough.sort(LIKELIEST_FIRST);
-                                    rough.subList(MOST_ROUGH, rough.size()).clear();
-                                }
-                            }
+                        Fit.Prior prior = prior(hypothesis, z, scale, shift, mateShift);
+                        double logPrior = logCount + Math.log(scale.weight() * shift.weight() * mateShift.weight());
+                        for (int leftOut : hopeful) {
+                            double log = logPrior + slips(leftOut);
+                            keep(new Rough(
+                                    hypothesis,
+                                    z,
+                                    prior,
+                                    leftOut,
+                                    model,
+                                    log,
+                                    log + filter.run(given, model, prior, leftOut)));
                         }
                     }
                 }
             }
         }
-        return fitted(given, rough, best);
-    }
 
-    private static List<Weighted> fitted(LinearModel.Given given, List<Rough> rough, double roughBest) {
-        List<Rough> hopeful = rough.stream()
-                .filter(r -> r.logWeight > roughBest - HOPELESS_LOG)
-                .sorted(LIKELIEST_FIRST)
-                .limit(MOST_ROUGH)
-                .toList();
-        List<Weighted> fits = new ArrayList<>();
-        double best = Double.NEGATIVE_INFINITY;
-        for (Rough r : hopeful) {
-            if (r.logWeight < best - HOPELESS_LOG) {
-                break;
-            }
-            Budget.spend();
-            Fit fit = Fit.of(given, r.hypothesis, r.toothCount, r.logPrior, r.prior, r.slipped, r.model);
-            best = Math.max(best, fit.logWeight());
-            fits.add(new Weighted(fit, fit.logWeight()));
+        private Fit.Prior prior(
+                Hypothesis hypothesis, int z, ScalePrior scale, ShiftPrior shift, ShiftPrior mateShift) {
+            return new Fit.Prior(given, hypothesis, z, scale, shift, mateShift, question.worn());
         }
-        double floor = best - NEGLIGIBLE_LOG;
-        return fits.stream()
-                .filter(w -> w.logWeight > floor && w.logWeight > Double.NEGATIVE_INFINITY)
-                .toList();
+
+        private double slips(int leftOut) {
+            double log = 0;
+            for (int i = 0; i < logSlip.length; i++) {
+                if ((leftOut >> i & 1) != 0) {
+                    log += logSlip[i];
+                }
+            }
+            return log;
+        }
+
+        private void keep(Rough found) {
+            if (found.logWeight > best - HOPELESS_LOG) {
+                best = Math.max(best, found.logWeight);
+                rough.add(found);
+                if (rough.size() == 2 * MOST_ROUGH) {
+                    rough.sort(LIKELIEST_FIRST);
+                    rough.subList(MOST_ROUGH, rough.size()).clear();
+                }
+            }
+        }
+
+        private List<Weighted> fitted() {
+            List<Rough> hopeful = rough.stream()
+                    .filter(r -> r.logWeight > best - HOPELESS_LOG)
+                    .sorted(LIKELIEST_FIRST)
+                    .limit(MOST_ROUGH)
+                    .toList();
+            List<Weighted> fits = new ArrayList<>();
+            double bestFit = Double.NEGATIVE_INFINITY;
+            for (Rough r : hopeful) {
+                if (r.logWeight < bestFit - HOPELESS_LOG) {
+                    break;
+                }
+                Budget.spend();
+                Fit fit = Fit.of(given, r.hypothesis, r.toothCount, r.logPrior, r.prior, r.leftOut, r.model);
+                bestFit = Math.max(bestFit, fit.logWeight());
+                fits.add(new Weighted(fit, fit.logWeight()));
+            }
+            double floor = bestFit - NEGLIGIBLE_LOG;
+            return fits.stream()
+                    .filter(w -> w.logWeight > floor && w.logWeight > Double.NEGATIVE_INFINITY)
+                    .toList();
+        }
     }
 
     /**
      * Whether any shift, wear and misreading worth considering could bring a gear near a reading. Only saves time.
      */
     private static final class Reach {
-        static final int NONE = -1;
-        static final int SEVERAL = -2;
         private final LinearModel.Given given;
         private final boolean worn;
 
@@ -203,7 +421,7 @@ public final class GearReader {
         }
 
         /** A first look at an outside spur gear by rough sizes alone, wider than {@link #far}. */
-        boolean hopeless(Hypothesis hypothesis, int toothCount) {
+        boolean hopeless(Hypothesis hypothesis, int toothCount, int mostFar) {
             if (given.kind() != GearKind.EXTERNAL || given.formMatters() || given.mateWasRead()) {
                 return false;
             }
@@ -223,11 +441,11 @@ public final class GearReader {
                             case Measured.CentreDistance centre -> (toothCount + centre.mateToothCount()) / 2.0;
                             default -> Double.NaN;
                         };
-                double spread = (hypothesis.free() ? 0.13 : 0.02) + (toothCount < 16 ? 0.06 : 0);
+                double spread = (hypothesis.free() ? 0.13 : 0.03) + (toothCount < 16 ? 0.06 : 0);
                 double room = 3.2 * module + spread * size + 0.6 + 4 * Math.sqrt(given.variance(i));
                 if (Math.abs(given.mean(i) - size) > room) {
                     found++;
-                    if (found > 1 || given.count() == 1) {
+                    if (found > mostFar) {
                         return true;
                     }
                 }
@@ -235,45 +453,22 @@ public final class GearReader {
             return false;
         }
 
-        /** Number of the one reading out of reach, or {@link #NONE} or {@link #SEVERAL}. */
+        /** The readings out of reach, one bit each. */
         int far(LinearModel model, Hypothesis hypothesis) {
             if (given.formMatters()) {
-                return NONE;
+                return 0;
             }
             double module = hypothesis.pitch().module();
-            double pitchRoom = hypothesis.free() ? 3 * Hypothesis.FREE_STEP : 0.01;
-            int found = NONE;
+            double pitchRoom = hypothesis.free() ? 3 * Hypothesis.FREE_STEP : 0.03;
+            int far = 0;
             for (int i = 0; i < given.count(); i++) {
                 double room = 2.6 * module + (worn ? 0.6 * module : 0) + pitchRoom * model.size[i] + 0.5;
                 if (Math.abs(given.mean(i) - model.size[i]) > room + 4 * Math.sqrt(given.variance(i))) {
-                    if (found != NONE) {
-                        return SEVERAL;
-                    }
-                    found = i;
+                    far |= 1 << i;
                 }
             }
-            return found;
+            return far;
         }
-    }
-
-    private static List<Weighted> withMiscounts(Question question, int count, List<Weighted> counted) {
-        List<Weighted> all = new ArrayList<>(counted);
-        for (int other : new int[] {count - 1, count + 1}) {
-            question.ifCounted(other)
-                    .ifPresent(miscounted -> all.addAll(weigh(miscounted, Math.log(MISCOUNT_PRIOR), false)));
-        }
-        return all;
-    }
-
-    private static List<Weighted> normalised(List<Weighted> posterior) {
-        double best = posterior.stream().mapToDouble(w -> w.logWeight).max().orElse(0);
-        double sum = posterior.stream()
-                .mapToDouble(w -> Math.exp(w.logWeight - best))
-                .sum();
-        for (Weighted w : posterior) {
-            w.probability = Math.exp(w.logWeight - best) / sum;
-        }
-        return posterior;
     }
 
     /**
@@ -363,8 +558,9 @@ public final class GearReader {
         List<Reading> readings = question.allReadings();
         for (int i = 0; i < readings.size(); i++) {
             int index = i;
-            List<Weighted> without =
-                    posterior.stream().filter(w -> w.fit.slipped() == index).toList();
+            List<Weighted> without = posterior.stream()
+                    .filter(w -> w.fit.doubts(index, readings.get(index).what()))
+                    .toList();
             double probability = probability(without);
             if (probability > WORTH_TELLING) {
                 Fit fit = without.stream()
@@ -383,17 +579,18 @@ public final class GearReader {
             }
         }
         if (question.toothCount() instanceof ToothCount.Exactly counted) {
-            for (int other : new int[] {counted.count() - 1, counted.count() + 1}) {
+            for (int other = counted.count() - 2; other <= counted.count() + 2; other++) {
+                int teeth = other;
                 double probability =
-                        share(posterior, fit -> fit.toothCount() == other && question.kind() != GearKind.RACK);
-                if (probability > WORTH_TELLING) {
+                        share(posterior, fit -> fit.toothCount() == teeth && question.kind() != GearKind.RACK);
+                if (teeth != counted.count() && probability > WORTH_TELLING) {
                     found.add(new Identification.Outlier(
                             Optional.empty(),
                             false,
                             counted.count(),
-                            other,
+                            teeth,
                             probability,
-                            Say.of("slip.count", "teeth", other)));
+                            Say.of("slip.count", "teeth", teeth)));
                 }
             }
         }

@@ -18,7 +18,10 @@ import java.util.Map;
 record Hypothesis(Pitch pitch, BasicRack rack, boolean standard, boolean free, double prior) {
 
     /** Chance that a gear follows no series at all (from memory). */
-    private static final double NOT_OF_ANY_SERIES = 0.03;
+    private static final double NOT_OF_ANY_SERIES = 0.07;
+
+    /** How common a pitch is is itself not known well: the power that brings common and rare ones nearer to each other. */
+    private static final double EVENING = 0.88;
 
     /** Distance of the starting places for a free module, in ln m. */
     static final double FREE_STEP = 0.04;
@@ -52,13 +55,17 @@ record Hypothesis(Pitch pitch, BasicRack rack, boolean standard, boolean free, d
         List<RackChoice> racks =
                 Knowledge.rows("racks").stream().map(RackChoice::of).toList();
         List<Hypothesis> all = new ArrayList<>();
+        double commonness = Knowledge.rows("pitches").stream()
+                .mapToDouble(row -> Math.pow(number(row, "commonness"), EVENING))
+                .sum();
         for (Map<String, String> row : Knowledge.rows("pitches")) {
             Pitch pitch = new Pitch(Wire.parse(Pitch.System.class, row.get("system")), number(row, "value"));
             boolean inch = pitch.system() == Pitch.System.DIAMETRAL_PITCH;
             boolean series = pitch.system() != Pitch.System.CIRCULAR_PITCH;
+            double common = Math.pow(number(row, "commonness"), EVENING) / commonness;
             for (RackChoice choice : racks) {
                 double share = inch ? choice.inch : choice.metric;
-                all.add(new Hypothesis(pitch, choice.rack, series, false, number(row, "commonness") * share));
+                all.add(new Hypothesis(pitch, choice.rack, series, false, common * share));
             }
         }
         int places = (int) Math.ceil(Math.log(LARGEST_FREE / SMALLEST_FREE) / FREE_STEP);

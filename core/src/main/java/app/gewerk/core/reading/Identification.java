@@ -51,12 +51,17 @@ public record Identification(
     /**
      * The reading that tells most for the time it takes.
      *
+     * @param what empty when the teeth are to be counted again
      * @param again whether it was read before and looks like a slip
      * @param informationBits expected drop of doubt about what to order
      * @param tellsApart what it would show for the leading candidates
      */
     public record NextReading(
-            Measured what, boolean again, double informationBits, double minutes, List<Expectation> tellsApart) {}
+            Optional<Measured> what,
+            boolean again,
+            double informationBits,
+            double minutes,
+            List<Expectation> tellsApart) {}
 
     public record Expectation(Say candidate, double expected) {}
 

@@ -109,7 +109,13 @@ final class LinearModel {
             case EXTERNAL, INTERNAL -> cylinder(kind, toothCount, shift, form, module);
             case RACK -> new GearRack(module, slant(form), hypothesis.rack());
             case WORM -> new Worm(module, toothCount, module * wormFactor(form), hypothesis.rack());
-            case BEVEL -> new BevelGear(module, toothCount, Math.clamp(form, 3, 110), hypothesis.rack());
+            case BEVEL ->
+                new BevelGear(
+                        module,
+                        toothCount,
+                        Math.clamp(form, 3, 110),
+                        Math.clamp(shift, -0.85, 0.85),
+                        hypothesis.rack());
         };
     }
 
@@ -251,7 +257,7 @@ final class LinearModel {
             }
             formMatters = kind == GearKind.WORM
                     || kind == GearKind.BEVEL
-                    || readings.stream().anyMatch(r -> r.what() instanceof Measured.HelixAngle);
+                    || readings.stream().anyMatch(r -> r.what() instanceof Measured.HelixAngle && r.mean() > 0);
         }
 
         GearKind kind() {

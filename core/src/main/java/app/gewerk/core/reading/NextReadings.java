@@ -4,6 +4,7 @@ import app.gewerk.core.Budget;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Span;
+import app.gewerk.core.gear.ToothForm;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -12,6 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 
 /**
  * What to measure next: for every reading not yet taken, the mutual information between it and the answer, per minute
@@ -21,6 +23,20 @@ final class NextReadings {
     private static final double WORTH_ASKING_BITS = 0.03;
     private static final double SURE_ENOUGH = 0.97;
     private static final double NEGLIGIBLE = 1e-4;
+    /** From this chance of another count on it is worth counting again. */
+    private static final double COUNT_IN_DOUBT = 0.04;
+
+    /** From this chance on nothing else comes first. */
+    private static final double COUNTED_WRONG = 0.2;
+
+    private static final double COUNTING_MINUTES = 0.3;
+    /** Of gears whose module looks like none of a series, those whose teeth slant (from memory). */
+    private static final double LOOKS_ODD_BECAUSE_SLANTED = 0.5;
+    /** How far the jaws must stay from the ends of the flanks, on the diameter, in modules. */
+    private static final double JAW_MARGIN = 0.15;
+    /** A caliper's edges are about so thin: they reach the bottom of no narrower space. */
+    private static final double JAW_EDGE_MM = 0.3;
+
     private static final int POINTS = 160;
     /** More than enough to tell what parts them; only an uncounted gear leaves more. */
     private static final int MOST_ALIVE = 200;
@@ -41,8 +57,9 @@ final class NextReadings {
     NextReadings(Question question, List<Answer> posterior, List<Candidate> candidates) {
         this.question = question;
         this.candidates = candidates;
+        double most = posterior.stream().mapToDouble(Answer::probability).max().orElse(0);
         alive = posterior.stream()
-                .filter(a -> a.probability > NEGLIGIBLE)
+                .filter(a -> a.probability >= NEGLIGIBLE * most)
                 .sorted(Comparator.comparingDouble(Answer::probability).reversed())
                 .limit(MOST_ALIVE)
                 .toList();
@@ -54,6 +71,10 @@ final class NextReadings {
     }
 
     Optional<Identification.NextReading> best() {
+        double miscounted = miscounted();
+        if (miscounted > COUNTED_WRONG) {
+            return Optional.of(countAgain());
+        }
         if (sure()) {
             return Optional.empty();
         }
@@ -62,18 +83,99 @@ final class NextReadings {
         double bestRate = 0;
         for (Measured what : options) {
             Budget.spend();
-            double bits = informationBits(what);
+            double bits = what instanceof Measured.HelixAngle && !slantMatters() ? slantBits() : informationBits(what);
             if (bits > WORTH_ASKING_BITS && bits / what.minutes() > bestRate) {
                 best = what;
                 bestBits = bits;
                 bestRate = bits / what.minutes();
             }
         }
+        boolean countFirst = miscounted > COUNT_IN_DOUBT
+                && (best == null || countAgain().informationBits() / COUNTING_MINUTES > bestRate);
+        if (countFirst) {
+            return Optional.of(countAgain());
+        }
         if (best == null) {
             return Optional.empty();
         }
-        return Optional.of(
-                new Identification.NextReading(best, taken(best), bestBits, best.minutes(), tellsApart(best)));
+        return Optional.of(new Identification.NextReading(
+                Optional.of(best), taken(best), bestBits, best.minutes(), tellsApart(best)));
+    }
+
+    /** The chance that the count that was told is not the gear's. */
+    private double miscounted() {
+        if (!(question.toothCount() instanceof ToothCount.Exactly counted) || question.kind() == GearKind.RACK) {
+            return 0;
+        }
+        double all = alive.stream().mapToDouble(Answer::probability).sum();
+        double other = alive.stream()
+                .filter(a -> a.key.toothCount() != counted.count())
+                .mapToDouble(Answer::probability)
+                .sum();
+        return all == 0 ? 0 : other / all;
+    }
+
+    /** It tells all that the doubt about the count is. */
+    private Identification.NextReading countAgain() {
+        Map<Integer, Double> counts = new TreeMap<>();
+        alive.forEach(a -> counts.merge(a.key.toothCount(), a.probability, Double::sum));
+        double sum = counts.values().stream().mapToDouble(p -> p).sum();
+        double bits = counts.values().stream()
+                .mapToDouble(p -> -p / sum * Math.log(p / sum) / Math.log(2))
+                .sum();
+        List<Identification.Expectation> apart = candidates.stream()
+                .limit(3)
+                .map(c -> new Identification.Expectation(c.fullName(), c.toothCount()))
+                .toList();
+        return new Identification.NextReading(Optional.empty(), true, bits, COUNTING_MINUTES, apart);
+    }
+
+    private boolean slantMatters() {
+        return question.readings().stream().anyMatch(r -> r.what() instanceof Measured.HelixAngle);
+    }
+
+    /** Whether the teeth slant, once they look like those of no series: a slant nobody has read does that. */
+    private double slantBits() {
+        double slanted = LOOKS_ODD_BECAUSE_SLANTED
+                * alive.stream()
+                        .filter(a -> !a.fit.hypothesis().standard())
+                        .mapToDouble(Answer::probability)
+                        .sum();
+        return slanted <= 0 || slanted >= 1
+                ? 0
+                : -(slanted * Math.log(slanted) + (1 - slanted) * Math.log(1 - slanted)) / Math.log(2);
+    }
+
+    /** Whether the instrument gets there on a gear: jaws well on the flanks of teeth as worn as these, edges into the spaces. */
+    private boolean withinReach(Measured what) {
+        return candidates.stream()
+                .filter(c -> c == candidates.getFirst() || c.probability() > RIVAL)
+                .limit(3)
+                .allMatch(c -> c.cylinder()
+                        .map(gear -> withinReach(what, gear, c.tipWearMm()))
+                        .orElse(true));
+    }
+
+    private static boolean withinReach(Measured what, CylindricalGear gear, double tipWearMm) {
+        return switch (what) {
+            case Measured.SpanOver span -> {
+                if (span.teeth() > gear.toothCount() || !Span.isMeasurable(gear, span.teeth())) {
+                    yield false;
+                }
+                double margin = JAW_MARGIN * gear.normalModule();
+                double contact = Span.contactDiameterMm(gear, span.teeth());
+                yield contact < gear.tipDiameterMm() - tipWearMm - margin
+                        && contact > ToothForm.of(gear).formDiameterMm() + margin;
+            }
+            case Measured.RootDiameter root -> {
+                double space = Math.PI / 2
+                        - 2
+                                * gear.rack().dedendumCoefficient()
+                                * Math.tan(gear.rack().pressureAngleRad());
+                yield space * gear.normalModule() >= JAW_EDGE_MM;
+            }
+            default -> true;
+        };
     }
 
     private boolean taken(Measured what) {
@@ -112,11 +214,15 @@ final class NextReadings {
         if (question.kind().cylindrical() || question.kind() == GearKind.WORM) {
             question.mate().ifPresent(mate -> possible.add(new Measured.CentreDistance(mate.toothCount())));
         }
-        possible.removeIf(this::taken);
+        if (question.kind().cylindrical() || question.kind() == GearKind.RACK) {
+            possible.add(new Measured.HelixAngle());
+        }
+        possible.removeIf(what -> taken(what) || !withinReach(what));
         for (int i = 0; i < question.readings().size(); i++) {
             int index = i;
             double slip = alive.stream()
-                    .filter(a -> a.fit.slipped() == index)
+                    .filter(a ->
+                            a.fit.doubts(index, question.readings().get(index).what()))
                     .mapToDouble(Answer::probability)
                     .sum();
             if (slip > 0.1) {
@@ -130,9 +236,7 @@ final class NextReadings {
         List<Measured> spans = new ArrayList<>();
         int best = Span.bestToothNumber(gear);
         for (int k = Math.max(2, best - 1); k <= best + 2; k++) {
-            if (k <= gear.toothCount() && Span.isMeasurable(gear, k)) {
-                spans.add(new Measured.SpanOver(k));
-            }
+            spans.add(new Measured.SpanOver(k));
         }
         return spans;
     }

@@ -14,9 +14,15 @@ import java.util.Optional;
  *
  * @param toothCount for a worm its starts; of no matter for a rack
  * @param worn whether it looks worn, so that its tips and flanks may have lost a lot
+ * @param swollen whether it is of polyamide that may have taken up water
  */
 public record Question(
-        GearKind kind, ToothCount toothCount, List<Reading> readings, boolean worn, Optional<Mate> mate) {
+        GearKind kind,
+        ToothCount toothCount,
+        List<Reading> readings,
+        boolean worn,
+        boolean swollen,
+        Optional<Mate> mate) {
 
     private static final int MOST_READINGS = 24;
 
@@ -50,8 +56,12 @@ public record Question(
         }
     }
 
+    public Question(GearKind kind, ToothCount toothCount, List<Reading> readings, boolean worn, Optional<Mate> mate) {
+        this(kind, toothCount, readings, worn, false, mate);
+    }
+
     public static Question of(ToothCount toothCount, List<Reading> readings, boolean worn) {
-        return new Question(GearKind.EXTERNAL, toothCount, readings, worn, Optional.empty());
+        return new Question(GearKind.EXTERNAL, toothCount, readings, worn, false, Optional.empty());
     }
 
     /** The same thing read again, by the same kind of instrument, is one reading with more repeats, whoever took it. */
@@ -81,9 +91,32 @@ public record Question(
                 && readings.stream().allMatch(r -> leastTeeth(r.what()) <= teeth)
                 && !(kind == GearKind.INTERNAL
                         && mate.filter(m -> m.toothCount() >= teeth).isPresent());
-        return possible
-                ? Optional.of(new Question(kind, new ToothCount.Exactly(teeth), readings, worn, mate))
-                : Optional.empty();
+        return possible ? Optional.of(with(new ToothCount.Exactly(teeth), readings)) : Optional.empty();
+    }
+
+    private Question with(ToothCount count, List<Reading> read) {
+        return new Question(kind, count, read, worn, swollen, mate);
+    }
+
+    /**
+     * The same, some of its spans read over another number of teeth than was said; none where the gear has not so many, or
+     * the same span was read already.
+     *
+     * @param which of the readings, one bit each
+     */
+    Optional<Question> ifSpansWereOver(int which, int moreTeeth) {
+        List<Reading> other = new ArrayList<>(readings);
+        for (int i = 0; i < readings.size(); i++) {
+            if ((which >> i & 1) != 0 && readings.get(i).what() instanceof Measured.SpanOver span) {
+                int teeth = span.teeth() + moreTeeth;
+                if (teeth < 1 || teeth > toothCount.fewest()) {
+                    return Optional.empty();
+                }
+                Reading said = readings.get(i);
+                other.set(i, new Reading(new Measured.SpanOver(teeth), said.values(), said.instrument()));
+            }
+        }
+        return combined(other).size() == readings.size() ? Optional.of(with(toothCount, other)) : Optional.empty();
     }
 
     /** The fewest teeth a gear must have for a reading to be taken of it. */

@@ -6,6 +6,11 @@ import app.gewerk.core.words.Say;
 
 /** What may have gone wrong with a reading that contradicts the rest. */
 final class Slips {
+    /** What a burr or a strand of plastic adds to the tips at most, in mm and in modules (from memory). */
+    private static final double HIGHEST_BURR_MM = 0.2;
+
+    private static final double HIGHEST_BURR = 0.2;
+
     private Slips() {}
 
     static Say likely(Reading reading, Fit fit, boolean ofMate) {
@@ -57,8 +62,10 @@ final class Slips {
             return Say.of("slip.otherCount", "teeth", gear.toothCount() + (read > expected ? 1 : -1));
         }
         if (gear.internal() ? read < expected : read > expected) {
-            return Say.of("slip.burr");
+            boolean burr = Math.abs(read - expected) < HIGHEST_BURR_MM + HIGHEST_BURR * gear.normalModule();
+            return burr ? Say.of("slip.burr") : Say.of("slip.above", "by", Math.abs(read - expected));
         }
-        return Say.of("slip.worn");
+        boolean worn = Math.abs(read - expected) < 2 * gear.rack().addendumCoefficient() * gear.normalModule();
+        return worn ? Say.of("slip.worn") : Say.of("slip.below", "by", Math.abs(read - expected));
     }
 }

@@ -17,9 +17,15 @@ public sealed interface ToothCount {
         return 0;
     }
 
-    record Exactly(int count) implements ToothCount {
+    /** @param times how often it was counted, always the same */
+    record Exactly(int count, int times) implements ToothCount {
         public Exactly {
             requirePossible(count);
+        }
+
+        /** Counted once. */
+        public Exactly(int count) {
+            this(count, 1);
         }
 
         @Override
@@ -120,7 +126,7 @@ public sealed interface ToothCount {
     }
 
     /**
-     * What was typed: {@code 24}, {@code 23-25}, {@code 9 in 135°} (nine pitches take up 135°), {@code 18, gap 90°} (eighteen
+     * What was typed: {@code 24}, {@code 24 24} (counted twice), {@code 23-25}, {@code 9 in 135°} (nine pitches take up 135°), {@code 18, gap 90°} (eighteen
      * teeth stand, the gap between the last ones is 90°), {@code 2.5 x 12} (a mate of 12 teeth turns two and a half times),
      * or nothing when they were not counted. Comma or point.
      *
@@ -133,6 +139,10 @@ public sealed interface ToothCount {
         }
         if (text.matches("-?\\d{1,6}")) {
             return new Exactly(Integer.parseInt(text));
+        }
+        if (text.matches("(\\d{1,6})(\\s+\\1)+")) {
+            String[] counts = text.split("\\s+");
+            return new Exactly(Integer.parseInt(counts[0]), counts.length);
         }
         Matcher range = Typed.RANGE.matcher(text);
         if (range.matches()) {

@@ -330,4 +330,105 @@ class ManyGearsTest {
             assertThat(seen).as("contacts seen").isGreaterThan(8);
         }
     }
+
+    /** The greatest overlap of two drawn gears that turn through a pitch with their flanks touching (mm²). */
+    private static double overlap(GearPair pair) {
+        ContactLine line = ContactLine.of(pair);
+        Polygon one = Outlines.polygon(Outline.of(pair.pinion(), TOLERANCE_MM));
+        Polygon two = Outlines.polygon(Outline.of(pair.wheel(), TOLERANCE_MM));
+        boolean ring = pair.wheel().internal();
+        double free = Math.toRadians(pair.wheelFreeAngleDeg()) / 2 * (ring ? -1 : 1);
+        double most = 0;
+        for (int step = 0; step < 12; step++) {
+            double turn = 2 * Math.PI / pair.pinion().toothCount() * step / 12;
+            Geometry turnedOne = AffineTransformation.rotationInstance(turn).transform(one);
+            Geometry turnedTwo = AffineTransformation.rotationInstance(
+                            Math.toRadians(line.wheelTurnDeg()) + turn * line.wheelTurnsPerTurn() + free)
+                    .translate(line.wheelAxis().x(), line.wheelAxis().y())
+                    .transform(two);
+            most = Math.max(
+                    most,
+                    OverlayNGRobust.overlay(turnedOne, turnedTwo, ring ? OverlayNG.DIFFERENCE : OverlayNG.INTERSECTION)
+                            .getArea());
+        }
+        return most;
+    }
+
+    /** Pinions of few teeth, undercut ones too, with a little backlash: what is said to strike is what overlaps when drawn. */
+    @Test
+    void whatIsSaidToStrikeIsWhatOverlapsAndNothingElse() {
+        Random random = new Random(11);
+        int striking = 0;
+        int free = 0;
+        List<String> wrong = new java.util.ArrayList<>();
+        for (int i = 0; i < 260; i++) {
+            boolean ring = i % 4 == 0;
+            int z1 = 7 + random.nextInt(ring ? 22 : 18);
+            int z2 = ring ? z1 + 4 + random.nextInt(40) : 12 + random.nextInt(60);
+            double x1 = 0.9 * random.nextDouble() - 0.25;
+            double x2 = 0.6 * random.nextDouble() - 0.2;
+            CylindricalGear pinion = CylindricalGear.spur(1, z1, x1, BasicRack.ISO_53_A);
+            CylindricalGear wheel = new CylindricalGear(
+                    ring, 1, z2, 0, ring ? Math.abs(x2) : x2, BasicRack.of(20, i % 3 == 0 ? 1.3 : 1, 0.25));
+            if (ToothForm.tried(pinion).why().isPresent()
+                    || ToothForm.tried(wheel).why().isPresent()
+                    || !GearPair.canStandWithoutBacklash(pinion, wheel)
+                    || GearPair.zeroBacklashAngleDeg(pinion, wheel) < 10) {
+                continue;
+            }
+            double touching = GearPair.zeroBacklashCentreMm(pinion, wheel);
+            GearPair pair = GearPair.at(pinion, wheel, touching + (ring ? -0.06 : 0.06));
+            boolean said = pair.interferences().stream()
+                    .map(w -> english(w))
+                    .anyMatch(w -> !w.contains("Contact ratio") && !w.contains("put in from the side"));
+            double overlap = overlap(pair);
+            if (overlap > 0.012) {
+                striking++;
+            } else if (overlap < 0.0006) {
+                free++;
+            } else {
+                continue;
+            }
+            if (said != overlap > 0.012) {
+                wrong.add(String.format(
+                        "%d/%d%s x %.2f %.2f overlap %.4f %s",
+                        z1, z2, ring ? " ring" : "", x1, x2, overlap, pair.interferences()));
+            }
+        }
+        assertThat(striking).isGreaterThan(15);
+        assertThat(free).isGreaterThan(100);
+        assertThat(wrong).isEmpty();
+    }
+
+    /** 8 and 42 teeth of half a module, unshifted: most of the pinion's flank is cut away, and contact is lost. */
+    @Test
+    void anUndercutPinionHandsOverTooLateButStrikesNothing() {
+        GearPair pair = GearPair.withoutBacklash(
+                CylindricalGear.spur(0.5, 8, 0, BasicRack.ISO_53_A),
+                CylindricalGear.spur(0.5, 42, 0, BasicRack.ISO_53_A));
+        assertThat(pair.contactRatio()).isGreaterThan(1.3);
+        assertThat(pair.usableContactRatio().orElseThrow()).isCloseTo(0.91, within(0.02));
+        assertThat(overlap(pair)).isLessThan(0.001);
+        assertThat(pair.interferences())
+                .singleElement()
+                .satisfies(w -> assertThat(english(w)).contains("lets go before the next takes over"));
+    }
+
+    /** Brought together by what the pair says it has, the drawn flanks touch on both sides and no more. */
+    @Test
+    void radialPlayIsHowFarTheShaftsReallyMove() {
+        for (CylindricalGear wheel : List.of(
+                CylindricalGear.spur(1, 46, 0.2, BasicRack.ISO_53_A),
+                new CylindricalGear(true, 1, 46, 0, 0.2, BasicRack.ISO_53_A))) {
+            CylindricalGear pinion = CylindricalGear.spur(1, 33, 0, BasicRack.ISO_53_A);
+            double touching = GearPair.zeroBacklashCentreMm(pinion, wheel);
+            GearPair apart = GearPair.at(pinion, wheel, touching + (wheel.internal() ? -0.16 : 0.16));
+            assertThat(apart.radialPlayMm()).isCloseTo(0.16, within(1e-9));
+            GearPair moved = GearPair.at(
+                    pinion,
+                    wheel,
+                    apart.centreDistanceMm() + (wheel.internal() ? apart.radialPlayMm() : -apart.radialPlayMm()));
+            assertThat(moved.circumferentialBacklashMm()).isCloseTo(0, within(1e-9));
+        }
+    }
 }

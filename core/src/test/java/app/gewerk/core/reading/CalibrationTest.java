@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeAll;
@@ -50,7 +51,7 @@ class CalibrationTest {
         if (roots) {
             what.add(new Measured.RootDiameter());
         }
-        List<Reading> readings = what.stream().map(gear::threeTimes).toList();
+        List<Reading> readings = what.stream().map(gear::reading).toList();
         double[] read = readings.stream().mapToDouble(Reading::mean).toArray();
         Identification answer = GearReader.identify(new ToothCount.Exactly(gear.toothCount), readings, gear.saidWorn);
         int place = 0;
@@ -167,11 +168,10 @@ class CalibrationTest {
         order.add(new Measured.RootDiameter());
         Map<Measured, Reading> shown = new java.util.HashMap<>();
         ToothCount count = new ToothCount.Exactly(gear.toothCount);
-
         List<Reading> taken = new ArrayList<>();
         boolean fixedCertain = false;
         for (Measured what : order) {
-            taken.add(shown.computeIfAbsent(what, gear::threeTimes));
+            taken.add(shown.computeIfAbsent(what, gear::reading));
             if (GearReader.identify(count, taken, gear.saidWorn).best().probability() >= CERTAIN) {
                 fixedCertain = true;
                 break;
@@ -187,12 +187,17 @@ class CalibrationTest {
             if (askedCertain || answer.nextReading().isEmpty() || asked.size() == MOST_READINGS) {
                 return new Followed(fixed, fixedCertain, asked.size(), askedCertain);
             }
-            Measured what = answer.nextReading().get().what();
+            Optional<Measured> proposed = answer.nextReading().get().what();
+            if (proposed.isEmpty()) {
+                count = new ToothCount.Exactly(gear.toothCount, 2);
+                continue;
+            }
+            Measured what = proposed.get();
             if (answer.nextReading().get().again()) {
                 asked.removeIf(r -> r.what().equals(what));
-                asked.add(gear.threeTimes(what));
+                asked.add(gear.reading(what));
             } else {
-                asked.add(shown.computeIfAbsent(what, gear::threeTimes));
+                asked.add(shown.computeIfAbsent(what, gear::reading));
             }
         }
     }

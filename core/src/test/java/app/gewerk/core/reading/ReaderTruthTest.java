@@ -27,11 +27,11 @@ class ReaderTruthTest {
         List<Reading> readings = List.of(
                 Reading.caliper(new Measured.TipDiameter(), 12.97), Reading.caliper(new Measured.SpanOver(4), 5.36));
         LinearModel.Given given = new LinearModel.Given(Question.of(new ToothCount.Exactly(24), readings, false));
-        Fit.Prior prior = new Fit.Prior(given, hypothesis, 24, shift, shift, false);
+        Fit.Prior prior = new Fit.Prior(given, hypothesis, 24, new ScalePrior(1, -0.003, 0.002), shift, shift, false);
         LinearModel model = LinearModel.about(Fit.startingPoint(given), given, hypothesis, 24)
                 .orElseThrow();
         double closed =
-                Math.exp(Fit.of(given, hypothesis, 24, 0, prior, -1, model).logWeight());
+                Math.exp(Fit.of(given, hypothesis, 24, 0, prior, 0, model).logWeight());
         assertThat(closed).isCloseTo(integrated(readings), within(0.01 * closed));
     }
 
@@ -39,10 +39,10 @@ class ReaderTruthTest {
         double module = 0.5;
         double thinMean = 0.010 * Math.sqrt(module);
         double thinDeviation = 0.012 * Math.sqrt(module);
-        double tipSigma = Math.hypot(0.02, 0.012 + 0.01 * module);
-        double spanSigma = Math.hypot(0.02, 0.005);
+        double tipSigma = Math.hypot(readings.get(0).uncertainty(), 0.012 + 0.01 * module);
+        double spanSigma = Math.hypot(readings.get(1).uncertainty(), 0.005);
         double fresh = 0.006;
-        double unnoticed = 0.12 * module + 0.02;
+        double unnoticed = (0.12 * module + 0.02) / 2 + 0.06;
         double sum = 0;
         double dx = 0.004;
         double ds = 0.0006;
@@ -54,11 +54,11 @@ class ReaderTruthTest {
             double span = module
                     * (Math.cos(Math.toRadians(20)) * (Math.PI * 3.5 + 24 * 0.01490438387)
                             + 2 * x * Math.sin(Math.toRadians(20)));
-            for (double s = -0.008; s <= 0.008; s += ds) {
-                double weightS = normal(s, 0, 0.002) * ds;
+            for (double s = -0.011; s <= 0.006; s += ds) {
+                double weightS = normal(s, -0.003, 0.002) * ds;
                 double tipPart = 0;
                 for (double w = dw / 2; w < 0.5; w += w < 0.06 ? dw : 10 * dw) {
-                    double density = 0.93 * Math.exp(-w / fresh) / fresh + 0.07 * Math.exp(-w / unnoticed) / unnoticed;
+                    double density = 0.80 * Math.exp(-w / fresh) / fresh + 0.20 * Math.exp(-w / unnoticed) / unnoticed;
                     tipPart += density
                             * (w < 0.06 ? dw : 10 * dw)
                             * normal(readings.get(0).mean(), tip * (1 + s) - w, tipSigma);

@@ -16,7 +16,7 @@ import java.util.Random;
  * A made-up worn or whole plastic gear under a made-up caliper. Its sizes are taken with jaws from its drawn outline, not
  * from the reader's formulas; the outline itself is checked against published areas elsewhere.
  *
- * <p>How gears are distributed is this simulator's own: pitches and racks as common as the knowledge files say, three in a
+ * <p>How gears are distributed is this simulator's own: pitches and racks as common as the knowledge files say, five in a
  * hundred of no series; tooth counts log-uniform from 9 to 80; two in three of 18 teeth and more unshifted; a quarter worn,
  * of which the technician notices most.
  */
@@ -26,7 +26,7 @@ final class SimulatedGear {
     /** Everything is read three times, as technicians do. */
     static final int REPEATS = 3;
 
-    static final double NOT_OF_ANY_SERIES = 0.03;
+    static final double NOT_OF_ANY_SERIES = 0.05;
     static final double SMALLEST_MODULE = 0.15;
     static final double LARGEST_MODULE = 6.5;
     static final double SCALE_DEVIATION = 0.002;
@@ -68,6 +68,53 @@ final class SimulatedGear {
         }
     }
 
+    /**
+     * What is not as the reader expects it, and not told.
+     *
+     * @param scale relative, on top of the usual spread: below 0 shrunk, above 0 swollen
+     * @param wearFromMm least taken off the tips (diameter) that nobody has ticked
+     * @param wearToMm most; 0 for the usual wear and ticks
+     * @param caliperNoiseMm spread of one reading
+     * @param stepMm what the display is rounded to
+     * @param tiltMm most that tilted jaws add to a span
+     * @param repeats how often each thing is read
+     * @param evenMix pitches drawn by the square root of how common the knowledge says they are
+     * @param which of the makings are drawn
+     */
+    record Conditions(
+            double scale,
+            double wearFromMm,
+            double wearToMm,
+            double caliperNoiseMm,
+            double stepMm,
+            double tiltMm,
+            int repeats,
+            boolean evenMix,
+            java.util.function.Predicate<Making> which) {
+        static final Conditions PLAIN =
+                new Conditions(0, 0, 0, CALIPER_NOISE_MM, CALIPER_STEP_MM, 0, REPEATS, false, m -> true);
+
+        Conditions scaled(double by) {
+            return new Conditions(by, wearFromMm, wearToMm, caliperNoiseMm, stepMm, tiltMm, repeats, evenMix, which);
+        }
+
+        Conditions wornUnticked(double from, double to) {
+            return new Conditions(scale, from, to, caliperNoiseMm, stepMm, tiltMm, repeats, evenMix, which);
+        }
+
+        Conditions caliper(double noise, double step, double tilt, int times) {
+            return new Conditions(scale, wearFromMm, wearToMm, noise, step, tilt, times, evenMix, which);
+        }
+
+        Conditions mixedEvenly() {
+            return new Conditions(scale, wearFromMm, wearToMm, caliperNoiseMm, stepMm, tiltMm, repeats, true, which);
+        }
+
+        Conditions only(java.util.function.Predicate<Making> these) {
+            return new Conditions(scale, wearFromMm, wearToMm, caliperNoiseMm, stepMm, tiltMm, repeats, evenMix, these);
+        }
+    }
+
     private static final Map<String, double[]> MADE = new java.util.concurrent.ConcurrentHashMap<>();
     static final List<Making> MAKINGS = makings();
 
@@ -77,6 +124,7 @@ final class SimulatedGear {
     final double shift;
     final boolean worn;
     final boolean saidWorn;
+    private final Conditions conditions;
     private final double scale;
     private final double tipLossMm;
     private final List<Point> outline;
@@ -159,8 +207,12 @@ final class SimulatedGear {
     }
 
     static SimulatedGear draw(Random random) {
+        return draw(random, Conditions.PLAIN);
+    }
+
+    static SimulatedGear draw(Random random, Conditions conditions) {
         for (; ; ) {
-            Making making = pick(random);
+            Making making = pick(random, conditions);
             double module = making.free()
                     ? SMALLEST_MODULE * Math.pow(LARGEST_MODULE / SMALLEST_MODULE, random.nextDouble())
                     : making.module;
@@ -171,34 +223,42 @@ final class SimulatedGear {
                 x = mean + (z >= 18 ? 0.22 : 0.2) * random.nextGaussian();
             }
             if (Math.abs(x) <= 0.9 && making.made(z, x)) {
-                return new SimulatedGear(making, module, z, x, random);
+                return new SimulatedGear(making, module, z, x, random, conditions);
             }
         }
     }
 
-    private static Making pick(Random random) {
-        double at = random.nextDouble()
-                * MAKINGS.stream().mapToDouble(Making::commonness).sum();
+    private static Making pick(Random random, Conditions conditions) {
+        java.util.function.ToDoubleFunction<Making> share = m -> !conditions.which.test(m)
+                ? 0
+                : conditions.evenMix && !m.free() ? Math.sqrt(m.commonness) : m.commonness;
+        double at = random.nextDouble() * MAKINGS.stream().mapToDouble(share).sum();
         for (Making making : MAKINGS) {
-            at -= making.commonness;
+            at -= share.applyAsDouble(making);
             if (at < 0) {
                 return making;
             }
         }
-        return MAKINGS.getLast();
+        return MAKINGS.reversed().stream().filter(conditions.which).findFirst().orElseThrow();
     }
 
-    private SimulatedGear(Making making, double module, int toothCount, double shift, Random random) {
+    private SimulatedGear(
+            Making making, double module, int toothCount, double shift, Random random, Conditions conditions) {
+        this.conditions = conditions;
         this.making = making;
         this.module = module;
         this.toothCount = toothCount;
         this.shift = shift;
         this.random = random;
-        worn = random.nextDouble() < WORN;
-        saidWorn = worn && random.nextDouble() < WEAR_NOTICED;
-        scale = SCALE_DEVIATION * random.nextGaussian();
+        boolean unticked = conditions.wearToMm > 0;
+        worn = random.nextDouble() < WORN || unticked;
+        saidWorn = worn && random.nextDouble() < WEAR_NOTICED && !unticked;
+        scale = conditions.scale + SCALE_DEVIATION * random.nextGaussian();
         double loss = worn ? wornTipLossMm(module) : FRESH_TIP_LOSS_MM;
-        tipLossMm = -loss * Math.log(1 - random.nextDouble());
+        double drawn = random.nextDouble();
+        tipLossMm = unticked
+                ? conditions.wearFromMm + (conditions.wearToMm - conditions.wearFromMm) * drawn
+                : -loss * Math.log(1 - drawn);
         double thinning = thinningMeanMm(module) + thinningDeviationMm(module, worn) * random.nextGaussian();
         CylindricalGear gear = CylindricalGear.spur(module, toothCount, shift, making.rack());
         double inwards = thinning / (2 * module * Math.tan(making.rack().pressureAngleRad()));
@@ -226,12 +286,22 @@ final class SimulatedGear {
                 .toList();
     }
 
+    /** From where the jaws touch up to the tips as they are (mm, on the diameter). */
+    double roomAboveJawsMm(Measured.SpanOver span) {
+        CylindricalGear gear = CylindricalGear.spur(module, toothCount, shift, making.rack());
+        return gear.tipDiameterMm() - tipLossMm - Span.contactDiameterMm(gear, span.teeth());
+    }
+
     /** What the caliper shows once. */
     double read(Measured what) {
+        if (what instanceof Measured.HelixAngle) {
+            return 0;
+        }
         double error = makersError.computeIfAbsent(what, w -> makersSpreadMm(w, module) * random.nextGaussian());
         double size = size(what) * (1 + scale) + error;
-        double shown = size + CALIPER_NOISE_MM * random.nextGaussian();
-        return Math.max(CALIPER_STEP_MM, Math.rint(shown / CALIPER_STEP_MM) * CALIPER_STEP_MM);
+        double tilted = what instanceof Measured.SpanOver ? conditions.tiltMm * random.nextDouble() : 0;
+        double shown = size + tilted + conditions.caliperNoiseMm * random.nextGaussian();
+        return Math.max(conditions.stepMm, Math.rint(shown / conditions.stepMm) * conditions.stepMm);
     }
 
     private double size(Measured what) {
@@ -280,15 +350,27 @@ final class SimulatedGear {
         return left + right;
     }
 
-    Reading threeTimes(Measured what) {
-        return Reading.caliper(what, read(what), read(what), read(what));
+    /** As often as the conditions say. */
+    Reading reading(Measured what) {
+        return new Reading(
+                what,
+                java.util.stream.Stream.generate(() -> read(what))
+                        .limit(conditions.repeats)
+                        .toList(),
+                Instrument.CALIPER);
     }
 
-    /** Whether an answer is this gear. One of no series counts as found when the module is right to 1 %. */
+    /**
+     * Whether an answer is this gear. One of no series counts as found when the module is right to 1 %, as drawn or as it has
+     * shrunk or swollen: there is no series to go back to, and its replacement is made to its size.
+     */
     boolean isAnswer(String pitch, double pitchModule, double angleDeg, double addendum) {
         return angleDeg == making.angleDeg
                 && addendum == making.addendum
-                && (making.free() ? Math.abs(pitchModule / module - 1) < 0.01 : pitch.equals(making.pitch));
+                && (making.free()
+                        ? Math.abs(pitchModule / module - 1) < 0.01
+                                || Math.abs(pitchModule / module / (1 + scale) - 1) < 0.01
+                        : pitch.equals(making.pitch));
     }
 
     boolean isAnswer(Candidate c) {

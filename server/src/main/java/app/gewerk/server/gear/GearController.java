@@ -6,6 +6,7 @@ import app.gewerk.core.gear.GearPair;
 import app.gewerk.core.gear.Pins;
 import app.gewerk.core.gear.Span;
 import app.gewerk.core.gear.ToothForm;
+import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.ExampleObject;
@@ -58,6 +59,7 @@ class GearController {
             double workingPressureAngleDeg,
             double centreDistanceMm,
             double contactRatio,
+            Optional<Double> usableContactRatio,
             double circumferentialBacklashMm,
             double normalBacklashMm,
             double radialBacklashMm,
@@ -77,6 +79,7 @@ class GearController {
                     GearSpec spec) {
         CylindricalGear gear = spec.gear().requireWholeTeeth();
         ToothForm form = ToothForm.of(gear);
+        Optional<Pins> pins = Optional.ofNullable(spec.pinDiameterMm()).map(pin -> proud(gear, pin));
         double faceWidth = spec.faceWidthMm() == null ? Double.POSITIVE_INFINITY : spec.faceWidthMm();
         int most = Math.min(gear.toothCount(), Math.max(6, gear.toothCount() / 2 + 1));
         return new Geometry(
@@ -100,20 +103,21 @@ class GearController {
                         .mapToObj(k -> span(gear, k, faceWidth))
                         .toList(),
                 Span.steadiestToothNumber(gear, faceWidth),
-                Optional.ofNullable(spec.pinDiameterMm()).map(pin -> new Pins(gear, pin).readingMm()),
-                Optional.ofNullable(spec.pinDiameterMm())
-                        .map(pin ->
-                                gear.baseDiameterMm() / Math.cos(Math.toRadians(new Pins(gear, pin).centreAngleDeg()))),
-                usualPin(gear),
+                pins.map(Pins::readingMm),
+                pins.map(p -> gear.baseDiameterMm() / Math.cos(Math.toRadians(p.centreAngleDeg()))),
+                Pins.usualMm(gear),
                 form.formDiameterMm());
     }
 
-    /** The pin that touches half way up the flanks, rounded to what drill shanks there are. */
-    private static Optional<Double> usualPin(CylindricalGear gear) {
-        if (gear.internal() || gear.helixAngleDeg() != 0) {
-            return Optional.empty();
+    /** @throws Refused naming the thinnest that works, where the pins would sink between the tips */
+    private static Pins proud(CylindricalGear gear, double pinMm) {
+        Pins pins = new Pins(gear, pinMm);
+        if (!pins.standsProud()) {
+            throw Pins.thinnestMm(gear)
+                    .map(least -> Refused.at("pinDiameterMm", "pin.sinks", "given", pinMm, "least", least))
+                    .orElseGet(() -> Refused.at("pinDiameterMm", "pin.noRoom", "given", pinMm));
         }
-        return Optional.of(Math.max(0.1, Math.rint(Pins.idealPinMm(gear) * 10) / 10));
+        return pins;
     }
 
     private static SpanLine span(CylindricalGear gear, int k, double faceWidthMm) {
@@ -138,9 +142,10 @@ class GearController {
                 pair.workingPressureAngleDeg(),
                 pair.centreDistanceMm(),
                 pair.contactRatio(),
+                pair.usableContactRatio(),
                 pair.circumferentialBacklashMm(),
                 pair.normalBacklashMm(),
-                pair.radialBacklashMm(),
+                pair.radialPlayMm(),
                 pair.pinionFreeAngleDeg(),
                 pair.wheelFreeAngleDeg(),
                 pair.clearancePinionTipMm(),

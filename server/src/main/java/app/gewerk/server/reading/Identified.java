@@ -69,9 +69,12 @@ public record Identified(
 
     public record ExpectationView(Say candidate, double expected) {}
 
-    /** @param again whether it was read before and looks like a slip */
+    /**
+     * @param what left out when the teeth are to be counted again
+     * @param again whether it was read before and looks like a slip
+     */
     public record NextReadingView(
-            ReadingKind what,
+            Optional<ReadingKind> what,
             Optional<Double> parameter,
             Say words,
             Say how,
@@ -112,12 +115,12 @@ public record Identified(
                 found.notStandardProbability(),
                 found.nextReading()
                         .map(n -> new NextReadingView(
-                                ReadingKind.of(n.what()),
-                                parameter(n.what()),
-                                n.what().words(),
-                                n.what().how(),
+                                n.what().map(ReadingKind::of),
+                                n.what().flatMap(Identified::parameter),
+                                n.what().map(Measured::words).orElse(Say.of("reading.toothCount")),
+                                n.what().map(Measured::how).orElse(Say.of("reading.countAgain")),
                                 n.again(),
-                                unit(n.what()),
+                                n.what().map(Identified::unit).orElse("teeth"),
                                 n.informationBits(),
                                 n.minutes(),
                                 n.tellsApart().stream()

@@ -1,0 +1,30 @@
+package app.gewerk.core.reading;
+
+import java.util.List;
+
+/**
+ * How far a moulded part is from its drawing all over, before it was measured: a few normal distributions, relative.
+ *
+ * <p>Moulds are cut larger by the shrinkage that is expected, and what comes out has shrunk a little more or less: most
+ * parts are within 0.3 %, some near 1 %, more of them too small. Polyamide that has taken up water from the air is larger
+ * by up to about 1 %. From memory.
+ */
+record ScalePrior(double weight, double mean, double deviation) {
+    private static final List<ScalePrior> MOULDED = List.of(
+            new ScalePrior(0.60, 0, 0.0022), new ScalePrior(0.30, -0.004, 0.008), new ScalePrior(0.10, -0.004, 0.017));
+
+    private static final List<ScalePrior> SWOLLEN =
+            List.of(new ScalePrior(0.20, 0, 0.003), new ScalePrior(0.80, 0.006, 0.006));
+
+    /** Where the module is fitted anyway, scale and module are one. */
+    private static final List<ScalePrior> WITH_THE_MODULE = List.of(new ScalePrior(1, 0, 0.002));
+
+    static List<ScalePrior> of(Hypothesis hypothesis, boolean swollen) {
+        return hypothesis.free() ? WITH_THE_MODULE : swollen ? SWOLLEN : MOULDED;
+    }
+
+    /** One normal distribution about as wide as all of them: to see quickly what cannot be. */
+    static ScalePrior wide(Hypothesis hypothesis) {
+        return hypothesis.free() ? WITH_THE_MODULE.getFirst() : new ScalePrior(1, 0, 0.015);
+    }
+}
