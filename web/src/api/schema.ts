@@ -2095,7 +2095,7 @@ export interface components {
             tellsApart: components["schemas"]["ExpectationView"][];
             unit: string;
             /** @enum {string} */
-            what: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
+            what?: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
             words: string;
         };
         Note: {
@@ -2222,6 +2222,8 @@ export interface components {
             radialBacklashMm: number;
             /** Format: double */
             secondFreeAngleDeg: number;
+            /** Format: double */
+            usableContactRatio?: number;
             /** Format: double */
             workingPressureAngleDeg: number;
         };

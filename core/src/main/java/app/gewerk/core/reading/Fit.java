@@ -27,7 +27,7 @@ final class Fit {
         private static final double MATE_SCALE_DEVIATION = 0.005;
 
         /** How often a gear nobody called worn is, and how much is gone then, beside what grows with the teeth (from memory). */
-        private static final double WORN_UNNOTICED = 0.20;
+        private static final double WORN_UNNOTICED = 0.17;
 
         private static final double UNNOTICED_MM = 0.06;
 
@@ -198,6 +198,10 @@ final class Fit {
         private final double[] offset;
         private final double[] perWear;
         private final double[] gain;
+        /** A and C of what is left as a function of wear. */
+        private double curvature;
+
+        private double pull;
         private double wearMean;
         private double wearVariance;
 
@@ -211,6 +215,17 @@ final class Fit {
 
         /** ln of the density of the readings but those left out, with every nuisance integrated out. */
         double run(LinearModel.Given given, LinearModel model, Prior prior, int leftOut) {
+            double log = withoutWear(given, model, prior, leftOut);
+            return curvature > 1e-9 ? log + wear(curvature, pull, prior) : log;
+        }
+
+        /** The most that {@link #run} can come to, whatever wear there is: exp(−½ A w² + C w) is greatest at w = C/A. */
+        double bound(LinearModel.Given given, LinearModel model, Prior prior, int leftOut) {
+            double log = withoutWear(given, model, prior, leftOut);
+            return pull > 0 && curvature > 1e-9 ? log + pull * pull / (2 * curvature) : log;
+        }
+
+        private double withoutWear(LinearModel.Given given, LinearModel model, Prior prior, int leftOut) {
             Arrays.fill(covariance, 0);
             Arrays.fill(offset, 0);
             Arrays.fill(perWear, 0);
@@ -218,8 +233,10 @@ final class Fit {
                 covariance[j * d + j] = prior.variance[j];
             }
             double log = 0;
-            double curvature = 0;
-            double pull = 0;
+            curvature = 0;
+            pull = 0;
+            wearMean = 0;
+            wearVariance = 0;
             for (int i = 0; i < given.count(); i++) {
                 if ((leftOut >> i & 1) != 0) {
                     continue;
@@ -250,9 +267,7 @@ final class Fit {
                     }
                 }
             }
-            wearMean = 0;
-            wearVariance = 0;
-            return curvature > 1e-9 ? log + wear(curvature, pull, prior) : log;
+            return log;
         }
 
         private double wear(double curvature, double pull, Prior prior) {

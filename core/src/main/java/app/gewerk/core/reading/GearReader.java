@@ -34,7 +34,7 @@ public final class GearReader {
     private static final double TWO_SLIPS_PRIOR = 4e-4;
     private static final double SPAN_MISCOUNT_PRIOR = 0.006;
     private static final double ALL_SPANS_MISCOUNT_PRIOR = 0.003;
-    private static final double MISCOUNT_PRIOR = 0.025;
+    private static final double MISCOUNT_PRIOR = 0.02;
     private static final double MISCOUNT_BY_TWO_PRIOR = 0.002;
     /** Counting twice with the same end. */
     private static final double MISCOUNTED_TWICE_PRIOR = 2e-4;
@@ -43,9 +43,9 @@ public final class GearReader {
 
     private static final double NEGLIGIBLE_LOG = 11;
     /** Far beyond negligible, since the common point may be off. */
-    private static final double HOPELESS_LOG = 20;
+    private static final double HOPELESS_LOG = 15;
     /** By so much ln the best of several narrow distributions may do better than one wide one over all of them. */
-    private static final double NARROWER_LOG = 7;
+    private static final double NARROWER_LOG = 6;
 
     /** Where more than so many can still matter the readings say next to nothing, and the rest adds nothing to that. */
     private static final int MOST_ROUGH = 6000;
@@ -286,13 +286,30 @@ public final class GearReader {
             }
         }
 
+        /** A hypothesis with some readings left out, weighed with one wide prior over all that may be unknown. */
+        private record Wide(LinearModel model, Hypothesis hypothesis, int toothCount, int leftOut, double logWeight) {}
+
         List<Weighted> fits() {
+            List<Wide> wide = wide();
+            wide.sort(Comparator.comparingDouble(Wide::logWeight).reversed());
+            for (Wide w : wide) {
+                if (w.logWeight < best - HOPELESS_LOG - NARROWER_LOG) {
+                    break;
+                }
+                narrow(w);
+            }
+            return fitted();
+        }
+
+        private List<Wide> wide() {
             double[] start = Fit.startingPoint(given);
             Reach reach = new Reach(given, question.worn());
             boolean rack = question.kind() == GearKind.RACK;
             int fewest = rack ? 1 : question.toothCount().fewest();
             int most = rack ? 1 : question.toothCount().most();
             int mostFar = leftOuts.stream().mapToInt(Integer::bitCount).max().orElse(0);
+            List<Wide> wide = new ArrayList<>();
+            double mostHopeful = Double.NEGATIVE_INFINITY;
             for (Hypothesis hypothesis : Hypothesis.all()) {
                 for (int z = fewest; z <= most; z++) {
                     if (reach.hopeless(hypothesis, z, mostFar)) {
@@ -305,54 +322,70 @@ public final class GearReader {
                         continue;
                     }
                     int far = reach.far(model, hypothesis);
-                    if (Integer.bitCount(far) <= mostFar) {
-                        weigh(model, hypothesis, z, far);
+                    if (Integer.bitCount(far) > mostFar) {
+                        continue;
+                    }
+                    double logCount = logCount(hypothesis, z);
+                    Fit.Prior prior = prior(
+                            hypothesis,
+                            z,
+                            ScalePrior.wide(hypothesis),
+                            ShiftPrior.wide(shifts(hypothesis, z)),
+                            ShiftPrior.wide(mateShifts(hypothesis)));
+                    for (int leftOut : leftOuts) {
+                        if ((far & ~leftOut) == 0) {
+                            double log = logCount + slips(leftOut) + filter.bound(given, model, prior, leftOut);
+                            if (log > best - HOPELESS_LOG - NARROWER_LOG) {
+                                Wide w = new Wide(model, hypothesis, z, leftOut, log);
+                                if (log > mostHopeful) {
+                                    // At once: what it comes to shows what else is hopeless.
+                                    mostHopeful = log;
+                                    narrow(w);
+                                } else {
+                                    wide.add(w);
+                                }
+                            }
+                        }
                     }
                 }
             }
-            return fitted();
+            return wide;
         }
 
-        private void weigh(LinearModel model, Hypothesis hypothesis, int z, int far) {
-            double logCount =
-                    Math.log(hypothesis.prior()) + question.toothCount().logWeight(z) + logFactor;
-            List<ShiftPrior> shifts = question.kind() == GearKind.BEVEL
+        private double logCount(Hypothesis hypothesis, int z) {
+            return Math.log(hypothesis.prior()) + question.toothCount().logWeight(z) + logFactor;
+        }
+
+        private List<ShiftPrior> shifts(Hypothesis hypothesis, int z) {
+            return question.kind() == GearKind.BEVEL
                     ? ShiftPrior.ofBevel(z, question.mate().map(Mate::toothCount))
                     : ShiftPrior.of(question.kind(), hypothesis, z);
-            List<ShiftPrior> mateShifts = given.mateWasRead()
+        }
+
+        private List<ShiftPrior> mateShifts(Hypothesis hypothesis) {
+            return given.mateWasRead()
                     ? ShiftPrior.of(
                             given.mate().kind(), hypothesis, given.mate().toothCount())
                     : NO_MATE;
-            Fit.Prior wide = prior(
-                    hypothesis, z, ScalePrior.wide(hypothesis), ShiftPrior.wide(shifts), ShiftPrior.wide(mateShifts));
-            List<Integer> hopeful = new ArrayList<>();
-            for (int leftOut : leftOuts) {
-                if ((far & ~leftOut) == 0
-                        && logCount + slips(leftOut) + filter.run(given, model, wide, leftOut)
-                                > best - HOPELESS_LOG - NARROWER_LOG) {
-                    hopeful.add(leftOut);
-                }
-            }
-            if (hopeful.isEmpty()) {
-                return;
-            }
-            for (ScalePrior scale : ScalePrior.of(hypothesis, question.swollen())) {
-                for (ShiftPrior shift : shifts) {
-                    for (ShiftPrior mateShift : mateShifts) {
+        }
+
+        /** Weighs the same with each of the narrow priors there are. */
+        private void narrow(Wide w) {
+            double log = logCount(w.hypothesis, w.toothCount) + slips(w.leftOut);
+            for (ScalePrior scale : ScalePrior.of(w.hypothesis, question.swollen())) {
+                for (ShiftPrior shift : shifts(w.hypothesis, w.toothCount)) {
+                    for (ShiftPrior mateShift : mateShifts(w.hypothesis)) {
                         Budget.spend();
-                        Fit.Prior prior = prior(hypothesis, z, scale, shift, mateShift);
-                        double logPrior = logCount + Math.log(scale.weight() * shift.weight() * mateShift.weight());
-                        for (int leftOut : hopeful) {
-                            double log = logPrior + slips(leftOut);
-                            keep(new Rough(
-                                    hypothesis,
-                                    z,
-                                    prior,
-                                    leftOut,
-                                    model,
-                                    log,
-                                    log + filter.run(given, model, prior, leftOut)));
-                        }
+                        Fit.Prior prior = prior(w.hypothesis, w.toothCount, scale, shift, mateShift);
+                        double logPrior = log + Math.log(scale.weight() * shift.weight() * mateShift.weight());
+                        keep(new Rough(
+                                w.hypothesis,
+                                w.toothCount,
+                                prior,
+                                w.leftOut,
+                                w.model,
+                                logPrior,
+                                logPrior + filter.run(given, w.model, prior, w.leftOut)));
                     }
                 }
             }
@@ -442,8 +475,7 @@ public final class GearReader {
                             default -> Double.NaN;
                         };
                 double spread = (hypothesis.free() ? 0.13 : 0.03) + (toothCount < 16 ? 0.06 : 0);
-                double room = 3.2 * module + spread * size + 0.6 + 4 * Math.sqrt(given.variance(i));
-                if (Math.abs(given.mean(i) - size) > room) {
+                if (Math.abs(given.mean(i) - size) > room(i, module) + spread * size) {
                     found++;
                     if (found > mostFar) {
                         return true;
@@ -451,6 +483,15 @@ public final class GearReader {
                 }
             }
             return false;
+        }
+
+        /** How far shift, wear and the instrument may take a reading from that of an unshifted new gear (mm). */
+        private double room(int i, double module) {
+            double instrument = 4 * Math.sqrt(given.variance(i));
+            if (given.what(i) instanceof Measured.SpanOver) {
+                return 1.0 * module + 0.15 + instrument;
+            }
+            return 2.2 * module + (worn ? 0.6 * module : 0) + 0.4 + instrument;
         }
 
         /** The readings out of reach, one bit each. */
@@ -462,8 +503,7 @@ public final class GearReader {
             double pitchRoom = hypothesis.free() ? 3 * Hypothesis.FREE_STEP : 0.03;
             int far = 0;
             for (int i = 0; i < given.count(); i++) {
-                double room = 2.6 * module + (worn ? 0.6 * module : 0) + pitchRoom * model.size[i] + 0.5;
-                if (Math.abs(given.mean(i) - model.size[i]) > room + 4 * Math.sqrt(given.variance(i))) {
+                if (Math.abs(given.mean(i) - model.size[i]) > room(i, module) + pitchRoom * model.size[i]) {
                     far |= 1 << i;
                 }
             }

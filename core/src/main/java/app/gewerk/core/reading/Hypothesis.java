@@ -18,10 +18,10 @@ import java.util.Map;
 record Hypothesis(Pitch pitch, BasicRack rack, boolean standard, boolean free, double prior) {
 
     /** Chance that a gear follows no series at all (from memory). */
-    private static final double NOT_OF_ANY_SERIES = 0.07;
+    private static final double NOT_OF_ANY_SERIES = 0.06;
 
     /** How common a pitch is is itself not known well: the power that brings common and rare ones nearer to each other. */
-    private static final double EVENING = 0.88;
+    private static final double EVENING = 0.92;
 
     /** Distance of the starting places for a free module, in ln m. */
     static final double FREE_STEP = 0.04;

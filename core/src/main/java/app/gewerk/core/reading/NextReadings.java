@@ -20,7 +20,7 @@ import java.util.TreeMap;
  * it takes. Each fit foretells the reading as a normal distribution, so that the sum is over one number line.
  */
 final class NextReadings {
-    private static final double WORTH_ASKING_BITS = 0.03;
+    private static final double WORTH_ASKING_BITS = 0.01;
     private static final double SURE_ENOUGH = 0.97;
     private static final double NEGLIGIBLE = 1e-4;
     /** From this chance of another count on it is worth counting again. */
@@ -31,9 +31,9 @@ final class NextReadings {
 
     private static final double COUNTING_MINUTES = 0.3;
     /** Of gears whose module looks like none of a series, those whose teeth slant (from memory). */
-    private static final double LOOKS_ODD_BECAUSE_SLANTED = 0.5;
+    private static final double LOOKS_ODD_BECAUSE_SLANTED = 0.1;
     /** How far the jaws must stay from the ends of the flanks, on the diameter, in modules. */
-    private static final double JAW_MARGIN = 0.15;
+    private static final double JAW_MARGIN = 0.12;
     /** A caliper's edges are about so thin: they reach the bottom of no narrower space. */
     private static final double JAW_EDGE_MM = 0.3;
 
@@ -43,6 +43,10 @@ final class NextReadings {
 
     /** An answer at least this probable beside the first is a rival. */
     private static final double RIVAL = 0.03;
+    /** A gear it may well be: jaws must not go beyond its tips. */
+    private static final double POSSIBLE = 0.12;
+    /** Where it would be this gear, the instrument must reach there too. */
+    private static final double LIKELY = 0.25;
     /** So many standard deviations tell two answers apart. */
     private static final double PARTED_SIGMAS = 2;
 
@@ -102,14 +106,15 @@ final class NextReadings {
                 Optional.of(best), taken(best), bestBits, best.minutes(), tellsApart(best)));
     }
 
-    /** The chance that the count that was told is not the gear's. */
+    /** The chance that a count told once is not the gear's; what was counted twice is not asked for again. */
     private double miscounted() {
-        if (!(question.toothCount() instanceof ToothCount.Exactly counted) || question.kind() == GearKind.RACK) {
+        boolean once = question.toothCount() instanceof ToothCount.Exactly counted && counted.times() == 1;
+        if (!once || question.kind() == GearKind.RACK) {
             return 0;
         }
         double all = alive.stream().mapToDouble(Answer::probability).sum();
         double other = alive.stream()
-                .filter(a -> a.key.toothCount() != counted.count())
+                .filter(a -> a.key.toothCount() != question.toothCount().fewest())
                 .mapToDouble(Answer::probability)
                 .sum();
         return all == 0 ? 0 : other / all;
@@ -146,33 +151,43 @@ final class NextReadings {
                 : -(slanted * Math.log(slanted) + (1 - slanted) * Math.log(1 - slanted)) / Math.log(2);
     }
 
-    /** Whether the instrument gets there on a gear: jaws well on the flanks of teeth as worn as these, edges into the spaces. */
+    /**
+     * Whether the instrument gets there: jaws well on the flanks of teeth as worn as these, edges into the spaces. Above the
+     * tips there is nothing for the jaws on any gear that it may be; below the flanks they stop by themselves.
+     */
     private boolean withinReach(Measured what) {
-        return candidates.stream()
-                .filter(c -> c == candidates.getFirst() || c.probability() > RIVAL)
-                .limit(3)
-                .allMatch(c -> c.cylinder()
-                        .map(gear -> withinReach(what, gear, c.tipWearMm()))
-                        .orElse(true));
+        for (Candidate c : candidates) {
+            boolean first = c == candidates.getFirst();
+            if (!first && c.probability() < POSSIBLE) {
+                break;
+            }
+            Optional<CylindricalGear> gear = c.cylinder();
+            if (gear.isPresent() && !withinReach(what, gear.get(), c.tipWearMm(), first || c.probability() > LIKELY)) {
+                return false;
+            }
+        }
+        return true;
     }
 
-    private static boolean withinReach(Measured what, CylindricalGear gear, double tipWearMm) {
+    private static boolean withinReach(Measured what, CylindricalGear gear, double tipWearMm, boolean likely) {
+        double margin = JAW_MARGIN * gear.normalModule();
         return switch (what) {
             case Measured.SpanOver span -> {
-                if (span.teeth() > gear.toothCount() || !Span.isMeasurable(gear, span.teeth())) {
+                if (span.teeth() > gear.toothCount()
+                        || Span.contactDiameterMm(gear, span.teeth()) > gear.tipDiameterMm() - tipWearMm - margin) {
                     yield false;
                 }
-                double margin = JAW_MARGIN * gear.normalModule();
-                double contact = Span.contactDiameterMm(gear, span.teeth());
-                yield contact < gear.tipDiameterMm() - tipWearMm - margin
-                        && contact > ToothForm.of(gear).formDiameterMm() + margin;
+                yield !likely
+                        || Span.isMeasurable(gear, span.teeth())
+                                && Span.contactDiameterMm(gear, span.teeth())
+                                        > ToothForm.of(gear).formDiameterMm() + margin;
             }
             case Measured.RootDiameter root -> {
                 double space = Math.PI / 2
                         - 2
                                 * gear.rack().dedendumCoefficient()
                                 * Math.tan(gear.rack().pressureAngleRad());
-                yield space * gear.normalModule() >= JAW_EDGE_MM;
+                yield !likely || space * gear.normalModule() >= JAW_EDGE_MM;
             }
             default -> true;
         };
@@ -235,7 +250,7 @@ final class NextReadings {
     private static List<Measured> spans(CylindricalGear gear) {
         List<Measured> spans = new ArrayList<>();
         int best = Span.bestToothNumber(gear);
-        for (int k = Math.max(2, best - 1); k <= best + 2; k++) {
+        for (int k = Math.max(2, best - 2); k <= best + 2; k++) {
             spans.add(new Measured.SpanOver(k));
         }
         return spans;

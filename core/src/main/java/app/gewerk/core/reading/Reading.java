@@ -61,5 +61,5 @@ public record Reading(Measured what, List<Double> values, Instrument instrument)
     }
 
     /** A hand at a bench gets less out of an instrument than it can give (from memory). */
-    private static final double CARELESS = 1.25;
+    private static final double CARELESS = 1.08;
 }

@@ -11,7 +11,7 @@ import java.util.List;
  */
 record ScalePrior(double weight, double mean, double deviation) {
     private static final List<ScalePrior> MOULDED = List.of(
-            new ScalePrior(0.60, 0, 0.0022), new ScalePrior(0.30, -0.004, 0.008), new ScalePrior(0.10, -0.004, 0.017));
+            new ScalePrior(0.70, 0, 0.0022), new ScalePrior(0.22, -0.004, 0.008), new ScalePrior(0.08, -0.004, 0.017));
 
     private static final List<ScalePrior> SWOLLEN =
             List.of(new ScalePrior(0.20, 0, 0.003), new ScalePrior(0.80, 0.006, 0.006));

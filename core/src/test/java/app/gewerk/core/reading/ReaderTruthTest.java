@@ -58,7 +58,7 @@ class ReaderTruthTest {
                 double weightS = normal(s, -0.003, 0.002) * ds;
                 double tipPart = 0;
                 for (double w = dw / 2; w < 0.5; w += w < 0.06 ? dw : 10 * dw) {
-                    double density = 0.80 * Math.exp(-w / fresh) / fresh + 0.20 * Math.exp(-w / unnoticed) / unnoticed;
+                    double density = 0.83 * Math.exp(-w / fresh) / fresh + 0.17 * Math.exp(-w / unnoticed) / unnoticed;
                     tipPart += density
                             * (w < 0.06 ? dw : 10 * dw)
                             * normal(readings.get(0).mean(), tip * (1 + s) - w, tipSigma);

@@ -286,6 +286,12 @@ final class SimulatedGear {
                 .toList();
     }
 
+    /** Whether a caliper's edges of 0.3 mm reach the bottom of a space. */
+    boolean rootsWithinReach() {
+        BasicRack rack = making.rack();
+        return module * (Math.PI / 2 - 2 * rack.dedendumCoefficient() * Math.tan(rack.pressureAngleRad())) >= 0.3;
+    }
+
     /** From where the jaws touch up to the tips as they are (mm, on the diameter). */
     double roomAboveJawsMm(Measured.SpanOver span) {
         CylindricalGear gear = CylindricalGear.spur(module, toothCount, shift, making.rack());

@@ -1,7 +1,14 @@
 package app.gewerk.core.reading;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.stream.IntStream;
@@ -9,8 +16,13 @@ import org.junit.jupiter.api.Test;
 
 /** What the reader is not told: parts off size, wear nobody ticked, careless readings, miscounts, slips. By stratum. */
 class StrataTest {
-    private static final int GEARS = Integer.getInteger("gewerk.strata", 300);
-    private static final int FOLLOWED = Integer.getInteger("gewerk.followed", GEARS / 3);
+    private static final int GEARS = Integer.getInteger("gewerk.strata", 240);
+    private static final int FOLLOWED = GEARS / 3;
+    private static final double CERTAIN = 0.95;
+    private static final int MOST_FOLLOWED = 8;
+    /** What so few gears may differ by. */
+    private static final double CHANCE = 1.2 / Math.sqrt(GEARS);
+
     private static final long SEED = 20261125;
     private static final int BINS = 10;
 
@@ -101,8 +113,12 @@ class StrataTest {
         return new Outcome(answer.best().probability(), place);
     }
 
-    /** Where following what is proposed ends, from the tip alone, with everything said as in the stratum until it is asked again. */
-    private record Followed(boolean sure, boolean right, int readings) {}
+    /**
+     * Where following what is proposed ends, from the tip alone, with everything said as in the stratum until it is asked again.
+     *
+     * @param allowed whether all that a caliper reads of such a gear, taken together and counted twice, makes it sure and right
+     */
+    private record Followed(boolean sure, boolean right, int readings, boolean allowed) {}
 
     private static Followed follow(Stratum stratum, long seed) {
         Random random = new Random(seed);
@@ -110,64 +126,142 @@ class StrataTest {
         Told told = stratum.slip.told(gear, List.of(gear.reading(new Measured.TipDiameter())), random);
         List<Reading> readings = new ArrayList<>(told.readings);
         ToothCount count = new ToothCount.Exactly(told.toothCount);
-        int taken = readings.size();
-        while (true) {
-            Identification answer = GearReader.identify(count, readings, gear.saidWorn);
-            boolean sure = answer.best().probability() >= 0.95;
-            if (sure || answer.nextReading().isEmpty() || taken > 8) {
-                return new Followed(sure, gear.isAnswer(answer.best()), taken);
-            }
+        Identification answer = GearReader.identify(count, readings, gear.saidWorn);
+        for (int asked = 0;
+                asked < MOST_FOLLOWED
+                        && answer.best().probability() < CERTAIN
+                        && answer.nextReading().isPresent();
+                asked++) {
             Optional<Measured> what = answer.nextReading().get().what();
-            taken++;
             if (what.isEmpty()) {
                 count = new ToothCount.Exactly(gear.toothCount, 2);
             } else {
                 readings.removeIf(r -> r.what().equals(what.get()));
                 readings.add(gear.reading(what.get()));
             }
+            answer = GearReader.identify(count, readings, gear.saidWorn);
         }
+        List<Measured> everything = new ArrayList<>(List.of(new Measured.TipDiameter(), new Measured.HelixAngle()));
+        gear.spans().stream()
+                .filter(s -> gear.roomAboveJawsMm(s) > 0.15 * gear.module)
+                .forEach(everything::add);
+        if (gear.rootsWithinReach()) {
+            everything.add(new Measured.RootDiameter());
+        }
+        Identification best = GearReader.identify(
+                new ToothCount.Exactly(gear.toothCount, 2),
+                everything.stream().map(gear::reading).toList(),
+                gear.saidWorn);
+        return new Followed(
+                answer.best().probability() >= CERTAIN,
+                gear.isAnswer(answer.best()),
+                readings.size(),
+                best.best().probability() >= CERTAIN && gear.isAnswer(best.best()));
     }
 
-    @Test
-    void probabilitiesMeanWhatTheySayInEveryStratum() {
-        System.out.println(
-                "| stratum | claimed | right | ECE | claimed 90 % and more | of these wrong | among three | followed: sure | sure and right | readings |");
-        for (Stratum stratum : STRATA) {
-            Random random = new Random(SEED);
-            long[] seeds = random.longs(GEARS).toArray();
-            List<Outcome> all = IntStream.range(0, GEARS)
-                    .parallel()
-                    .mapToObj(i -> outcome(stratum, seeds[i]))
-                    .toList();
+    /** What a stratum, or all of them, come to. */
+    private record Sum(List<Outcome> all) {
+        double share(java.util.function.Predicate<Outcome> which) {
+            return all.stream().filter(which).count() / (double) Math.max(1, all.size());
+        }
+
+        double claimed() {
+            return all.stream().mapToDouble(Outcome::claimed).average().orElseThrow();
+        }
+
+        /** Expected calibration error over ten bins. */
+        double error() {
             double error = 0;
             for (int bin = 0; bin < BINS; bin++) {
                 int b = bin;
                 List<Outcome> in = all.stream()
                         .filter(o -> Math.min(BINS - 1, (int) (o.claimed * BINS)) == b)
                         .toList();
-                if (!in.isEmpty()) {
-                    error += Math.abs(in.stream().mapToDouble(Outcome::claimed).sum()
-                                    - in.stream().filter(o -> o.place == 0).count())
-                            / GEARS;
-                }
+                error += Math.abs(in.stream().mapToDouble(Outcome::claimed).sum()
+                                - in.stream().filter(o -> o.place == 0).count())
+                        / all.size();
             }
+            return error;
+        }
+
+        Sum sure() {
+            return new Sum(all.stream().filter(o -> o.claimed >= 0.9).toList());
+        }
+
+        double wrongThoughSure() {
+            return sure().share(o -> o.place > 0);
+        }
+    }
+
+    @Test
+    void probabilitiesMeanWhatTheySayInEveryStratum() throws IOException {
+        List<String> table = new ArrayList<>(List.of(
+                "| stratum | claimed | right | calibration error | claimed at 90 % and more | of these wrong | among three | followed: certain and right | of those that can be | wrong though certain | readings |",
+                "|---|---|---|---|---|---|---|---|---|---|---|"));
+        List<Outcome> pooled = new ArrayList<>();
+        List<Followed> allFollowed = new ArrayList<>();
+        Map<String, Sum> sums = new LinkedHashMap<>();
+        for (Stratum stratum : STRATA) {
+            long[] seeds = new Random(SEED).longs(GEARS).toArray();
+            Sum sum = new Sum(IntStream.range(0, GEARS)
+                    .parallel()
+                    .mapToObj(i -> outcome(stratum, seeds[i]))
+                    .toList());
             List<Followed> followed = IntStream.range(0, FOLLOWED)
                     .parallel()
                     .mapToObj(i -> follow(stratum, seeds[i]))
                     .toList();
-            List<Outcome> sure = all.stream().filter(o -> o.claimed >= 0.9).toList();
-            System.out.printf(
-                    "| %s | %.2f | %.2f | %.3f | %.2f | %.3f | %.3f | %.2f | %.2f | %.1f |%n",
-                    stratum.name,
-                    all.stream().mapToDouble(Outcome::claimed).average().orElseThrow(),
-                    all.stream().filter(o -> o.place == 0).count() / (double) GEARS,
-                    error,
-                    sure.size() / (double) GEARS,
-                    sure.stream().filter(o -> o.place > 0).count() / (double) Math.max(1, sure.size()),
-                    all.stream().filter(o -> o.place < 3).count() / (double) GEARS,
-                    followed.stream().filter(Followed::sure).count() / (double) FOLLOWED,
-                    followed.stream().filter(f -> f.sure && f.right).count() / (double) FOLLOWED,
-                    followed.stream().mapToInt(Followed::readings).average().orElse(0));
+            pooled.addAll(sum.all);
+            allFollowed.addAll(followed);
+            table.add(row(stratum.name, sum, followed));
+            sums.put(stratum.name, sum);
         }
+        Sum all = new Sum(pooled);
+        table.add(row("all together", all, allFollowed));
+        Path where = Path.of(System.getProperty("gewerk.measurements", "target"));
+        Files.createDirectories(where);
+        Files.write(where.resolve("strata.md"), table);
+        sums.forEach((name, sum) -> {
+            assertThat(sum.error()).as(name + ": calibration error").isLessThan(0.05 + CHANCE);
+            assertThat(sum.wrongThoughSure())
+                    .as(name + ": wrong though claimed at 90 %")
+                    .isLessThan(0.05 + 2 * CHANCE);
+            assertThat(sum.share(o -> o.place < 3))
+                    .as(name + ": among the first three")
+                    .isGreaterThan(0.92 - CHANCE);
+        });
+        assertThat(all.error()).as("calibration error of all").isLessThan(0.03);
+        assertThat(all.wrongThoughSure())
+                .as("wrong though claimed at 90 %, of all")
+                .isLessThan(0.05);
+        assertThat(all.share(o -> o.place < 3))
+                .as("among the first three, of all")
+                .isGreaterThan(0.94);
+        assertThat(endsRight(allFollowed)).as("followed to the end").isGreaterThan(0.85);
+    }
+
+    /** Of those that can be made certain, how many following makes so. */
+    private static double endsRight(List<Followed> followed) {
+        List<Followed> allowed = followed.stream().filter(Followed::allowed).toList();
+        return allowed.stream().filter(f -> f.sure && f.right).count() / (double) Math.max(1, allowed.size());
+    }
+
+    private static String row(String name, Sum sum, List<Followed> followed) {
+        return String.format(
+                java.util.Locale.ROOT,
+                "| %s | %.2f | %.2f | %.3f | %.2f | %.3f | %.3f | %.2f | %.2f | %.2f | %.1f |",
+                name,
+                sum.claimed(),
+                sum.share(o -> o.place == 0),
+                sum.error(),
+                sum.sure().all.size() / (double) sum.all.size(),
+                sum.wrongThoughSure(),
+                sum.share(o -> o.place < 3),
+                followed.stream().filter(f -> f.sure && f.right).count() / (double) followed.size(),
+                endsRight(followed),
+                followed.stream().filter(f -> f.sure && !f.right).count()
+                        / (double) Math.max(
+                                1, followed.stream().filter(Followed::sure).count()),
+                followed.stream().mapToInt(Followed::readings).average().orElse(0));
     }
 }
