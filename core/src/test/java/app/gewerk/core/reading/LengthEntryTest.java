@@ -32,6 +32,15 @@ class LengthEntryTest {
                     12.48, 12.50           | 12.48 12.50
                     12.48 · 12.50          | 12.48 12.50
                     0.491" 12.48           | 12.4714 12.48
+                    12.48 0.491in          | 12.48 12.4714
+                    12.48 12.50 in         | 316.992 317.5
+                    0.491 0.492 inches     | 12.4714 12.4968
+                    0.491”                 | 12.4714
+                    0.491″                 | 12.4714
+                    ½"                     | 12.7
+                    1½ in                  | 38.1
+                    1 ⅜”                   | 34.925
+                    3/8 3/8 in             | 9.525 9.525
                     """)
     void whatATechnicianTypesIsUnderstood(String typed, String expectedMm) {
         List<Double> expected =
@@ -68,6 +77,11 @@ class LengthEntryTest {
                 "🙂",
                 "١٢",
                 "12.48;;12.50",
+                "12. 48",
+                "12, 48",
+                "12.4 8",
+                "0.491 12.48",
+                "½",
                 "1 1 1 1 1 1 1 1 1 1 1 1 1 1 1 1 1 1 1 1 1"
             })
     void anythingElseIsRefusedWithASentence(String typed) {
@@ -82,5 +96,11 @@ class LengthEntryTest {
     void pastedJunkIsNotEchoedWhole() {
         assertThatThrownBy(() -> LengthEntry.parse("x".repeat(100))).message().hasSizeLessThan(150);
         assertThatThrownBy(() -> LengthEntry.parse("1".repeat(5000))).hasMessageContaining("too long");
+    }
+
+    @Test
+    void blanksThatDoNotBreakAreBlanks() {
+        assertThat(LengthEntry.parse("12.48\u00A0mm").valuesMm()).containsExactly(12.48);
+        assertThat(LengthEntry.parse("12.48\u202F12.50").valuesMm()).containsExactly(12.48, 12.50);
     }
 }

@@ -5,6 +5,7 @@ import app.gewerk.core.caution.Cautions;
 import app.gewerk.core.caution.Operation;
 import app.gewerk.core.intake.ElectricalCheck;
 import app.gewerk.core.intake.Estimate;
+import app.gewerk.core.intake.MoneyEntry;
 import app.gewerk.core.intake.SerialRule;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
@@ -21,7 +22,6 @@ import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.shop.ShopService;
 import java.math.BigDecimal;
-import java.math.RoundingMode;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
@@ -174,12 +174,12 @@ public class IntakeService {
         if (typed.isEmpty()) {
             return Optional.empty();
         }
-        if (!typed.matches("\\d{1,7}([.,]\\d{1,2})?")) {
+        Optional<BigDecimal> amount = MoneyEntry.parse(typed);
+        if (amount.isEmpty()) {
             wrong.add(Refusal.of("intake.price", "currency", shop.shop(here).currency())
                     .at(field));
-            return Optional.empty();
         }
-        return Optional.of(new BigDecimal(typed.replace(',', '.')).setScale(2, RoundingMode.UNNECESSARY));
+        return amount;
     }
 
     private static String tidy(@Nullable String text) {
