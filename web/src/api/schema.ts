@@ -1629,6 +1629,7 @@ export interface components {
             mate?: components["schemas"]["MateEntry"];
             name?: string;
             readings: components["schemas"]["ReadingEntry"][];
+            swollen?: boolean;
             toothCount?: string;
             worn?: boolean;
         };
@@ -1664,6 +1665,7 @@ export interface components {
             name: string;
             noAnswer?: string;
             readings: components["schemas"]["ReadingLine"][];
+            swollen: boolean;
             taken?: components["schemas"]["TakenGear"];
             takenWords?: string;
             toothCount: string;
@@ -1796,6 +1798,7 @@ export interface components {
             kind?: "external" | "internal" | "rack" | "worm" | "bevel";
             mate?: components["schemas"]["MateSpec"];
             readings: components["schemas"]["ReadingEntry"][];
+            swollen?: boolean;
             toothCount?: components["schemas"]["Count"];
             worn?: boolean;
         };
@@ -2402,6 +2405,8 @@ export interface components {
             values?: number[];
             /** @enum {string} */
             what: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
+            /** Format: double */
+            zeroError?: number;
         };
         ReadingLine: {
             /** Format: int64 */
@@ -2421,6 +2426,8 @@ export interface components {
             unit: string;
             /** @enum {string} */
             what: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
+            /** Format: double */
+            zeroError: number;
         };
         ReadingView: {
             /** Format: double */

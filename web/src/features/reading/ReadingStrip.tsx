@@ -22,11 +22,13 @@ import {
   type Line,
   type Spans,
   type What,
+  INSTRUMENTS,
 } from './draft';
 import { Agreement, Count, Row } from './ReadingRow';
 import type { Live } from './useIdentify';
 import { PlainButton } from '../../parts/PlainButton';
 import { Tick } from '../../parts/Tick';
+import { FigureInput } from '../../parts/FigureInput';
 import { PlainSelect } from '../../parts/PlainSelect';
 
 const MARKS: Record<Schemas['KindView']['jaws'], MarkName> = {
@@ -64,6 +66,9 @@ export function ReadingStrip(props: {
   const { field } = entriesOf(draft, spans, props.othersLines);
   const strip = useRef<HTMLDivElement>(null);
   const [mateOpen, setMateOpen] = useState(false);
+  const [instrument, setInstrument] = useState<(typeof INSTRUMENTS)[number]>('caliper');
+  const [zeroTyped, setZeroTyped] = useState('');
+  const zero = typedNumber(zeroTyped) ?? 0;
   const mateShown =
     mateOpen || draft.mate.teeth !== '' || draft.lines.some((l) => l.ofMate && l.typed !== '');
   const setLine = (row: number, part: Partial<Line>) =>
@@ -100,8 +105,12 @@ export function ReadingStrip(props: {
         unit={line.unit === 'in' && line.typed !== '' ? 'in' : undefined}
         cable={{ what: line.what, parameter: k }}
         set={(typed) => {
-          const { unit: before, ...rest } = line;
+          const { unit: before, instrument: readBy, zeroError, ...rest } = line;
           const meant = line.typed === '' ? unit : (before ?? 'mm');
+          const length = READING[line.what].unit !== 'deg';
+          const off = line.typed !== '' ? zeroError : length && zero !== 0 ? zero : undefined;
+          const readWith =
+            line.typed !== '' ? readBy : length && instrument !== 'caliper' ? instrument : undefined;
           change({
             ...draft,
             lines: draft.lines.map((l, i) =>
@@ -110,6 +119,8 @@ export function ReadingStrip(props: {
                     ...rest,
                     typed,
                     ...(meant === 'in' && typed !== '' ? { unit: 'in' as const } : {}),
+                    ...(readWith !== undefined && typed !== '' ? { instrument: readWith } : {}),
+                    ...(off !== undefined && typed !== '' ? { zeroError: off } : {}),
                     ...(k !== undefined && typed ? { parameter: k } : {}),
                   }
                 : l,
@@ -121,7 +132,7 @@ export function ReadingStrip(props: {
           understood
             ? understood.unit === 'deg'
               ? `${understood.mean.toFixed(1)}° ± ${understood.uncertainty.toFixed(1)}`
-              : `${lengthWords(understood.mean, unit, 3)} ± ${lengthWords(understood.uncertainty, unit, 3)}`
+              : `${lengthWords(understood.mean, unit, 3)} ± ${lengthWords(understood.uncertainty, unit, 3)}${line.instrument ? `, ${texts.read.instruments[line.instrument]}` : ''}`
             : ''
         }
         agreement={residual && <Agreement sigmas={residual.sigmas} />}
@@ -156,6 +167,23 @@ export function ReadingStrip(props: {
             sx={{ ...onKraft, cursor: 'pointer', maxWidth: 230 }}
           />
         )}
+        <PlainSelect
+          label={texts.read.instrument}
+          value={instrument}
+          set={setInstrument}
+          options={INSTRUMENTS.map((readBy) => [readBy, texts.read.instruments[readBy]])}
+          sx={{ ...onKraft, cursor: 'pointer', maxWidth: 150 }}
+        />
+        <FigureInput
+          aria-label={texts.read.zero}
+          title={texts.read.zero}
+          placeholder="0.00"
+          inputMode="decimal"
+          value={zeroTyped}
+          set={setZeroTyped}
+          aria-invalid={zeroTyped.trim() !== '' && typedNumber(zeroTyped) === undefined}
+          sx={{ width: 64, fontSize: 15 }}
+        />
         <UnitSwitch />
       </Box>
       {draft.kind !== 'rack' && (
@@ -248,6 +276,11 @@ export function ReadingStrip(props: {
       />
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', py: 0.75, flexWrap: 'wrap' }}>
         <Tick label={texts.read.worn} checked={draft.worn} set={(worn) => change({ ...draft, worn })} />
+        <Tick
+          label={texts.read.swollen}
+          checked={draft.swollen}
+          set={(swollen) => change({ ...draft, swollen })}
+        />
         {!mateShown && draft.kind !== 'rack' && (
           <PlainButton onClick={openMate} sx={onKraft}>
             + {texts.read.mate}

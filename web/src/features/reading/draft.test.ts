@@ -49,6 +49,7 @@ describe('the reading strip', () => {
     instrument: 'caliper' as const,
     typed,
     unit: 'mm',
+    zeroError: 0,
     ofMate: false,
     leftOut: false,
     readById,
@@ -61,6 +62,7 @@ describe('the reading strip', () => {
     name: 'carriage gear',
     toothCount: '24',
     worn: false,
+    swollen: true,
     hand: '',
     bore: '',
     faceWidth: '',
@@ -81,6 +83,15 @@ describe('the reading strip', () => {
     const sent = gearEntryOf(draftOf(gear, 1), spans, countingLines(others, []));
     expect(sent.readings.map((r) => r.typed)).toEqual(['3.85']);
     expect(countingLines(others, [others[0]?.id ?? 0])).toEqual([]);
+  });
+
+  it('sends what a reading was taken with and what that shows at nothing, and reads both back', () => {
+    const rule = { ...saved(1, 'tipDiameter', '13'), instrument: 'steelRule' as const, zeroError: 0.5 };
+    const draft = draftOf({ ...gear, readings: [rule] }, 1);
+    expect(draft.lines[0]).toMatchObject({ instrument: 'steelRule', zeroError: 0.5 });
+    const sent = gearEntryOf(draft, spans, []);
+    expect(sent.readings[0]).toMatchObject({ typed: '13', instrument: 'steelRule', zeroError: 0.5 });
+    expect(sent.swollen).toBe(true);
   });
 
   it('keeps what was typed when the kind changes', () => {

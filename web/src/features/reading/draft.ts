@@ -6,6 +6,21 @@ import type { Unit } from '../../parts/unit';
 export type What = Schemas['ReadingEntry']['what'];
 export type Kind = NonNullable<Schemas['GearEntry']['kind']>;
 
+export type Instrument = NonNullable<Schemas['ReadingEntry']['instrument']>;
+
+/** What lengths are read with at a bench, and a caliper's worth of each by the server. */
+export const INSTRUMENTS = [
+  'caliper',
+  'micrometer',
+  'steelRule',
+  'fromMemory',
+] as const satisfies Instrument[];
+
+/** What is understood when nothing is said. */
+export function usualInstrument(what: What): Instrument {
+  return READING[what].unit === 'deg' ? 'protractor' : 'caliper';
+}
+
 type KindView = Schemas['KindView'];
 
 /** Everything that can be read of a gear, as the server has it. */
@@ -38,6 +53,10 @@ export interface Line {
   typed: string;
   /** What numbers without a unit meant when this was typed. */
   unit?: Unit;
+  /** What it was read with, where that was no caliper (for an angle no protractor). */
+  instrument?: Instrument;
+  /** What the instrument showed with nothing to measure, mm. */
+  zeroError?: number;
 }
 
 export interface MateDraft {
@@ -51,6 +70,8 @@ export interface GearDraft {
   name: string;
   teeth: string;
   worn: boolean;
+  /** Of polyamide that may have taken up water. */
+  swollen: boolean;
   hand: string;
   bore: string;
   width: string;
@@ -70,6 +91,7 @@ export const gearDraft: z.ZodType<GearDraft> = z.custom<GearDraft>(
         name: z.string(),
         teeth: z.string(),
         worn: z.boolean(),
+        swollen: z.boolean(),
         hand: z.string(),
         bore: z.string(),
         width: z.string(),
@@ -80,6 +102,8 @@ export const gearDraft: z.ZodType<GearDraft> = z.custom<GearDraft>(
             ofMate: z.boolean().optional(),
             typed: z.string(),
             unit: z.enum(['mm', 'in']).optional(),
+            instrument: z.enum([...INSTRUMENTS, 'protractor']).optional(),
+            zeroError: z.number().optional(),
           }),
         ),
         mate: z.object({ kind: z.enum(['external', 'internal']), teeth: z.string(), worn: z.boolean() }),
@@ -97,6 +121,7 @@ export const EMPTY_GEAR: GearDraft = {
   name: '',
   teeth: '',
   worn: false,
+  swollen: false,
   hand: '',
   bore: '',
   width: '',
@@ -131,6 +156,8 @@ export function lineOf(r: Schemas['ReadingLine']): Line {
     ...(r.parameter === undefined ? {} : { parameter: r.parameter }),
     ...(r.ofMate ? { ofMate: true } : {}),
     ...(r.unit === 'in' ? { unit: 'in' as const } : {}),
+    ...(r.instrument === usualInstrument(r.what) ? {} : { instrument: r.instrument }),
+    ...(r.zeroError === 0 ? {} : { zeroError: r.zeroError }),
   };
 }
 
@@ -143,6 +170,7 @@ export function draftOf(gear: Schemas['GearRead'], me: number | undefined): Gear
     name: gear.name,
     teeth: gear.toothCount,
     worn: gear.worn,
+    swollen: gear.swollen,
     hand: gear.hand,
     bore: gear.bore,
     width: gear.faceWidth,
@@ -184,6 +212,8 @@ export function entryOf(line: Line, parameter: number | undefined): Schemas['Rea
     typed: line.typed,
     ...(parameter === undefined ? {} : { parameter }),
     ...(line.unit === 'in' ? { unit: 'in' } : {}),
+    ...(line.instrument === undefined ? {} : { instrument: line.instrument }),
+    ...(line.zeroError === undefined ? {} : { zeroError: line.zeroError }),
   };
 }
 
@@ -226,6 +256,7 @@ export function gearEntryOf(draft: GearDraft, spans: Spans, others: Line[]): Sch
     name: draft.name,
     toothCount: draft.teeth,
     worn: draft.worn,
+    swollen: draft.swollen,
     hand: draft.hand,
     bore: draft.bore,
     faceWidth: draft.width,

@@ -46,7 +46,7 @@ export function useIdentify(draft: GearDraft, spans: Spans, others: Line[] = [])
           worn: draft.mate.worn,
         };
   const query = useQuery({
-    queryKey: ['identify', draft.kind, draft.teeth, draft.worn, readings, mate],
+    queryKey: ['identify', draft.kind, draft.teeth, draft.worn, draft.swollen, readings, mate],
     queryFn: ({ signal }) =>
       ask(
         api.POST('/api/workings/reading/identify', {
@@ -55,6 +55,7 @@ export function useIdentify(draft: GearDraft, spans: Spans, others: Line[] = [])
             toothCount: { typed: draft.kind === 'rack' ? '' : draft.teeth },
             readings,
             worn: draft.worn,
+            swollen: draft.swollen,
             ...(mate ? { mate } : {}),
           },
           signal,

@@ -377,11 +377,17 @@ class BenchApiTest {
     @Test
     void geometryAndPairAnswerAScriptWithoutCookieOrToken() {
         JsonNode gear = api.open("/api/workings/gear/geometry", """
-                        {"module":3,"toothCount":12,"profileShiftCoefficient":0.6,"pinDiameterMm":5}""").body();
+                        {"module":3,"toothCount":12,"profileShiftCoefficient":0.6,"pinDiameterMm":6}""").body();
         assertThat(gear.path("baseDiameterMm").asDouble())
                 .isCloseTo(33.829, org.assertj.core.api.Assertions.within(0.001));
         assertThat(gear.path("spans").get(1).path("overTeeth").asInt()).isEqualTo(2);
-        assertThat(gear.path("overPinsMm").asDouble()).isPositive();
+        assertThat(gear.path("overPinsMm").asDouble())
+                .isGreaterThan(3 * (12 + 2 + 1.2))
+                .isLessThan(50);
+        assertThat(api.open("/api/workings/gear/geometry", """
+                        {"module":3,"toothCount":12,"profileShiftCoefficient":0.6,"pinDiameterMm":5}""").detail())
+                .contains("sinks between the tips")
+                .contains("or more");
         JsonNode pair = api.open("/api/workings/gear/pair", """
                         {"first":{"module":3,"toothCount":12,"profileShiftCoefficient":0.6},
                          "second":{"module":3,"toothCount":24,"profileShiftCoefficient":0.36}}""").body();

@@ -73,14 +73,18 @@ class OldDatabasesTest {
         try (Statement sql = old.createStatement()) {
             Map<Long, String> hashes = new TreeMap<>();
             if (version >= 4) {
-                ResultSet photos = sql.executeQuery("select id, encode(sha256(image), 'hex') from photo");
+                ResultSet photos = sql.executeQuery(
+                        version < 10
+                                ? "select id, encode(sha256(image), 'hex') from photo"
+                                : "select photo.id, encode(sha256, 'hex') from photo join attachment on attachment.id = photo.image_id");
                 while (photos.next()) {
                     hashes.put(photos.getLong(1), photos.getString(2));
                 }
             }
             List<String> whats = new ArrayList<>();
             ResultSet lines = sql.executeQuery("select what from journal order by id");
-            while (lines.next()) {
+            // Since V8 they are facts, worded when they are read.
+            while (version < 8 && lines.next()) {
                 whats.add(lines.getString(1));
             }
             return new Before(count(sql, "job"), count(sql, "journal"), hashes, whats, count(sql, "gear_reading"));
@@ -110,7 +114,7 @@ class OldDatabasesTest {
     }
 
     @ParameterizedTest
-    @ValueSource(ints = {1, 2, 3, 4, 5})
+    @ValueSource(ints = {1, 2, 3, 4, 5, 11})
     void isBroughtUpToDateAndReadWhole(int version) throws Exception {
         String[] properties = FreshDatabase.properties();
         String url = FreshDatabase.url(properties);
@@ -152,9 +156,16 @@ class OldDatabasesTest {
                 for (JsonNode line : journal) {
                     String what = line.path("what").asString();
                     assertThat(what).isNotBlank();
-                    assertThat(before.whats)
-                            .as("an old line reads as it was written")
-                            .contains(what);
+                    if (version < 8) {
+                        assertThat(before.whats)
+                                .as("an old line reads as it was written")
+                                .contains(what);
+                    } else {
+                        assertThat(what)
+                                .as("a fact has words")
+                                .doesNotContain("{")
+                                .contains(" ");
+                    }
                 }
                 readings += json(base, "/api/reading/" + job).path("readings").size();
                 for (JsonNode photo : json(base, "/api/photo/" + job)) {

@@ -345,4 +345,43 @@ class ReadingApiTest {
                 .body();
         assertThat(drawing.path("tipDiameterMm").asDouble()).isCloseTo(Double.parseDouble(tip), within(0.1));
     }
+
+    /** A rule whose end is worn off by half a millimetre, and a gear of polyamide: kept as entered, taken off, and asked the same way. */
+    @Test
+    void instrumentsHaveAZeroOfTheirOwnAndPolyamideMayBeSwollen() {
+        long job = api.job(mara, "zero");
+        Api.Answer kept = keep(
+                mara,
+                job,
+                1,
+                Map.of(
+                        "toothCount",
+                        "24 24",
+                        "swollen",
+                        true,
+                        "readings",
+                        List.of(
+                                Map.of(
+                                        "what",
+                                        "tipDiameter",
+                                        "typed",
+                                        "13.5",
+                                        "instrument",
+                                        "steelRule",
+                                        "zeroError",
+                                        0.5),
+                                Map.of("what", "span", "parameter", 3, "typed", "3.86"))));
+        assertThat(kept.status()).isEqualTo(200);
+        JsonNode read = api.get("/api/reading/" + job).body();
+        assertThat(read.path("swollen").asBoolean()).isTrue();
+        assertThat(read.path("toothCount").asString()).isEqualTo("24 24");
+        JsonNode rule = read.path("readings").get(0);
+        assertThat(rule.path("typed").asString()).isEqualTo("13.5");
+        assertThat(rule.path("zeroError").asDouble()).isEqualTo(0.5);
+        JsonNode understood = read.path("answer").path("readings").get(0);
+        assertThat(understood.path("mean").asDouble()).isCloseTo(13.0, within(1e-9));
+        assertThat(understood.path("uncertainty").asDouble()).isGreaterThan(0.2);
+        assertThat(api.open("/api/workings/reading/identify", """
+                        {"toothCount":{"exactly":24},"readings":[{"what":"tipDiameter","values":[13],"zeroError":9}]}""").detail()).contains("set right first");
+    }
 }

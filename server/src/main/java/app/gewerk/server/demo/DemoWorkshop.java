@@ -431,6 +431,7 @@ class DemoWorkshop implements SmartLifecycle {
                             gear.teeth(),
                             gear.worn(),
                             null,
+                            null,
                             gear.bore(),
                             gear.width(),
                             entries,
@@ -451,7 +452,7 @@ class DemoWorkshop implements SmartLifecycle {
             case "centre" -> ReadingKind.CENTRE_DISTANCE;
             default -> throw new IllegalStateException("The story reads " + what);
         };
-        return new ReadingEntry(kind, number.isEmpty() ? null : Double.valueOf(number), null, null, typed, null);
+        return new ReadingEntry(kind, number.isEmpty() ? null : Double.valueOf(number), null, null, typed, null, null);
     }
 
     private void decide(Telling t, Here here, long id) {

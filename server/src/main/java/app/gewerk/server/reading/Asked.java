@@ -11,7 +11,13 @@ import java.util.List;
 import java.util.Optional;
 
 /** The open computation as it came in: the tooth count understood, the readings not yet. */
-record Asked(GearKind kind, ToothCount toothCount, List<ReadingEntry> readings, boolean worn, MateEntry mate) {
+record Asked(
+        GearKind kind,
+        ToothCount toothCount,
+        List<ReadingEntry> readings,
+        boolean worn,
+        boolean swollen,
+        MateEntry mate) {
 
     /** @throws Refused naming the field that cannot be understood, or that all together are of no gear */
     Identified identify() {
@@ -23,7 +29,7 @@ record Asked(GearKind kind, ToothCount toothCount, List<ReadingEntry> readings, 
         }
         Optional<Mate> other = mateTeeth.map(z -> Entered.ofField(
                 "mate.toothCount", () -> new Mate(mate.kindOrExternal(), z, ofMate, Boolean.TRUE.equals(mate.worn()))));
-        Question question = new Question(kind, toothCount, own, worn, other);
+        Question question = new Question(kind, toothCount, own, worn, swollen, other);
         return Identified.of(GearReader.identify(question), own, ofMate);
     }
 

@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
  * A gear as one person enters it. Readings of others stay as they are; they can only be left out.
  *
  * @param toothCount as typed: {@code 24}, {@code 23-25}, {@code 9 in 135°} or nothing
+ * @param swollen whether it is of polyamide that may have taken up water
  * @param hand of slanting teeth: left, right or nothing
  * @param readings this person's own
  * @param leftOut numbers of saved readings of others that are not to count
@@ -17,6 +18,7 @@ public record GearEntry(
         @Nullable String name,
         @Nullable String toothCount,
         @Nullable Boolean worn,
+        @Nullable Boolean swollen,
         @Nullable String hand,
         @Nullable String bore,
         @Nullable String faceWidth,

@@ -115,6 +115,7 @@ class ReadingController {
             @Nullable Count toothCount,
             List<ReadingEntry> readings,
             @Nullable Boolean worn,
+            @Nullable Boolean swollen,
             @Nullable MateSpec mate) {}
 
     record SaveReadings(int version, GearEntry gear) {}
@@ -176,6 +177,7 @@ class ReadingController {
                         count,
                         request.readings(),
                         Boolean.TRUE.equals(request.worn()),
+                        Boolean.TRUE.equals(request.swollen()),
                         request.mate() == null
                                 ? new MateEntry(null, null, null, null)
                                 : request.mate().entry())

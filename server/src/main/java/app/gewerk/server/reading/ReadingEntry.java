@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param unit of {@code values}, and of numbers typed without one: mm (left out) or in; angles are in degrees always
  * @param parameter the number that belongs to it: teeth of a span, pitches of a chord or a length, thickness of pins in mm,
  *     teeth of the mate for a centre distance (when left out, those of the mate given)
+ * @param zeroError what the instrument shows where it should show nothing, in mm or degrees; it is taken off
  */
 public record ReadingEntry(
         ReadingKind what,
@@ -24,7 +25,10 @@ public record ReadingEntry(
         @Nullable Instrument instrument,
         @Nullable List<Double> values,
         @Nullable String typed,
-        @Nullable String unit) {
+        @Nullable String unit,
+        @Nullable Double zeroError) {
+    /** More than this and the instrument is to be set right. */
+    private static final double MOST_ZERO_ERROR = 5;
 
     /** @throws Refused in words when it cannot be used */
     public Reading reading() {
@@ -36,7 +40,16 @@ public record ReadingEntry(
         Measured measured = measured(mateTeeth);
         boolean angle = measured.unit() == Measured.Unit.DEG;
         Instrument with = instrument != null ? instrument : angle ? Instrument.PROTRACTOR : Instrument.CALIPER;
-        return new Reading(measured, angle ? degrees() : millimetres(), with);
+        List<Double> shown = angle ? degrees() : millimetres();
+        return new Reading(measured, shown.stream().map(v -> v - off()).toList(), with);
+    }
+
+    private double off() {
+        double off = zeroError == null ? 0 : zeroError;
+        if (!(Math.abs(off) <= MOST_ZERO_ERROR)) {
+            throw new Refused("reading.zeroError", "most", MOST_ZERO_ERROR);
+        }
+        return off;
     }
 
     private Measured measured(@Nullable Integer mateTeeth) {
@@ -48,7 +61,7 @@ public record ReadingEntry(
     ReadingEntry meaning(Reading understood) {
         boolean angle = understood.what().unit() == Measured.Unit.DEG;
         String meant = angle ? "deg" : unit == null ? "mm" : unit;
-        return new ReadingEntry(what, parameter, understood.instrument(), values, typed, meant);
+        return new ReadingEntry(what, parameter, understood.instrument(), values, typed, meant, off());
     }
 
     private List<Double> millimetres() {

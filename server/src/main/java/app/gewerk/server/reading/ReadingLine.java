@@ -20,6 +20,7 @@ public record ReadingLine(
         Instrument instrument,
         String typed,
         String unit,
+        double zeroError,
         boolean ofMate,
         boolean leftOut,
         long readById,
@@ -32,6 +33,6 @@ public record ReadingLine(
     }
 
     ReadingEntry entry() {
-        return new ReadingEntry(what, parameter.orElse(null), instrument, null, typed, unit);
+        return new ReadingEntry(what, parameter.orElse(null), instrument, null, typed, unit, zeroError);
     }
 }

@@ -53,6 +53,7 @@ public class ReadingService {
             String name,
             String toothCount,
             boolean worn,
+            boolean swollen,
             String hand,
             String bore,
             String faceWidth,
@@ -76,6 +77,7 @@ public class ReadingService {
                             ToothCount.parse(saved.toothCount()),
                             counting(lines, false),
                             saved.worn(),
+                            saved.swollen(),
                             new MateEntry(
                                     saved.mate().kind(),
                                     saved.mate().toothCount(),
@@ -91,6 +93,7 @@ public class ReadingService {
                 saved.name(),
                 saved.toothCount(),
                 saved.worn(),
+                saved.swollen(),
                 saved.hand(),
                 saved.bore(),
                 saved.faceWidth(),

@@ -34,6 +34,7 @@ class ReadingStore {
             String name,
             String toothCount,
             boolean worn,
+            boolean swollen,
             String hand,
             String bore,
             String faceWidth,
@@ -43,6 +44,7 @@ class ReadingStore {
                 GearKind.EXTERNAL,
                 "",
                 "",
+                false,
                 false,
                 "",
                 "",
@@ -70,6 +72,7 @@ class ReadingStore {
                         r.getName(),
                         r.getToothCountTyped(),
                         r.getWorn(),
+                        r.getSwollen(),
                         r.getHand(),
                         r.getBoreTyped(),
                         r.getFaceWidthTyped(),
@@ -111,6 +114,7 @@ class ReadingStore {
                         Wire.parse(Instrument.class, r.get(GEAR_READING.INSTRUMENT)),
                         r.get(GEAR_READING.TYPED),
                         r.get(GEAR_READING.UNIT),
+                        r.get(GEAR_READING.ZERO_ERROR),
                         r.get(GEAR_READING.OF_MATE),
                         r.get(GEAR_READING.LEFT_OUT),
                         r.get(GEAR_READING.READ_BY),
@@ -133,6 +137,7 @@ class ReadingStore {
         gear.setName(entry.nameText());
         gear.setToothCountTyped(entry.toothCountText());
         gear.setWorn(entry.looksWorn());
+        gear.setSwollen(Boolean.TRUE.equals(entry.swollen()));
         gear.setHand(entry.handText());
         gear.setBoreTyped(entry.boreText());
         gear.setFaceWidthTyped(entry.faceWidthText());
@@ -168,6 +173,7 @@ class ReadingStore {
                     Objects.requireNonNull(reading.entry().instrument()).toString());
             row.setTyped(Objects.requireNonNull(reading.entry().typed()));
             row.setUnit(Objects.requireNonNull(reading.entry().unit()));
+            row.setZeroError(Objects.requireNonNullElse(reading.entry().zeroError(), 0.0));
             row.setOfMate(reading.ofMate());
             row.setValuesRead(reading.reading().values().toArray(new Double[0]));
             row.setReadBy(here.personId());

@@ -137,6 +137,13 @@ public class GearReading extends TableImpl<GearReadingRecord> {
      */
     public final TableField<GearReadingRecord, Double> PARAMETER = createField(DSL.name("parameter"), SQLDataType.DOUBLE, this, "teeth of a span, pitches of a chord or a length, thickness of pins in mm, teeth of the mate of a centre distance");
 
+    /**
+     * The column <code>gear_reading.zero_error</code>. what the instrument
+     * shows where it should show nothing, in the unit of values_read, which
+     * hold the readings without it
+     */
+    public final TableField<GearReadingRecord, Double> ZERO_ERROR = createField(DSL.name("zero_error"), SQLDataType.DOUBLE.nullable(false), this, "what the instrument shows where it should show nothing, in the unit of values_read, which hold the readings without it");
+
     private GearReading(Name alias, Table<GearReadingRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
     }
@@ -266,7 +273,8 @@ public class GearReading extends TableImpl<GearReadingRecord> {
             Internal.createCheck(this, DSL.name("gear_reading_check"), "(\nCASE\n    WHEN (what = ANY (ARRAY['helixAngle'::text, 'leadAngle'::text, 'coneAngle'::text])) THEN (unit = 'deg'::text)\n    ELSE (unit = ANY (ARRAY['mm'::text, 'in'::text]))\nEND)", true),
             Internal.createCheck(this, DSL.name("gear_reading_instrument_check"), "((instrument = ANY (ARRAY['caliper'::text, 'micrometer'::text, 'steelRule'::text, 'protractor'::text, 'fromMemory'::text])))", true),
             Internal.createCheck(this, DSL.name("gear_reading_parameter_check"), "((parameter > (0)::double precision))", true),
-            Internal.createCheck(this, DSL.name("gear_reading_what_check"), "((what = ANY (ARRAY['tipDiameter'::text, 'rootDiameter'::text, 'span'::text, 'overPins'::text, 'centreDistance'::text, 'chordOverTips'::text, 'pitchesAlong'::text, 'toothHeight'::text, 'helixAngle'::text, 'leadAngle'::text, 'coneAngle'::text])))", true)
+            Internal.createCheck(this, DSL.name("gear_reading_what_check"), "((what = ANY (ARRAY['tipDiameter'::text, 'rootDiameter'::text, 'span'::text, 'overPins'::text, 'centreDistance'::text, 'chordOverTips'::text, 'pitchesAlong'::text, 'toothHeight'::text, 'helixAngle'::text, 'leadAngle'::text, 'coneAngle'::text])))", true),
+            Internal.createCheck(this, DSL.name("gear_reading_zero_error_check"), "((abs(zero_error) <= (5)::double precision))", true)
         );
     }
 

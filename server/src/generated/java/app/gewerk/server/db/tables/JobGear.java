@@ -189,6 +189,12 @@ public class JobGear extends TableImpl<JobGearRecord> {
      */
     public final TableField<JobGearRecord, String> TAKEN_HAND = createField(DSL.name("taken_hand"), SQLDataType.CLOB, this, "");
 
+    /**
+     * The column <code>job_gear.swollen</code>. of polyamide that may have
+     * taken up water from the air: ticked
+     */
+    public final TableField<JobGearRecord, Boolean> SWOLLEN = createField(DSL.name("swollen"), SQLDataType.BOOLEAN.nullable(false), this, "of polyamide that may have taken up water from the air: ticked");
+
     private JobGear(Name alias, Table<JobGearRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
     }

@@ -222,6 +222,24 @@ public class GearReadingRecord extends UpdatableRecordImpl<GearReadingRecord> {
         return (Double) get(13);
     }
 
+    /**
+     * Setter for <code>gear_reading.zero_error</code>. what the instrument
+     * shows where it should show nothing, in the unit of values_read, which
+     * hold the readings without it
+     */
+    public void setZeroError(Double value) {
+        set(14, value);
+    }
+
+    /**
+     * Getter for <code>gear_reading.zero_error</code>. what the instrument
+     * shows where it should show nothing, in the unit of values_read, which
+     * hold the readings without it
+     */
+    public Double getZeroError() {
+        return (Double) get(14);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -245,7 +263,7 @@ public class GearReadingRecord extends UpdatableRecordImpl<GearReadingRecord> {
     /**
      * Create a detached, initialised GearReadingRecord
      */
-    public GearReadingRecord(Long jobId, Long shopId, Integer position, String what, String instrument, String typed, Double[] valuesRead, Long readBy, OffsetDateTime readAt, Long id, Boolean ofMate, String unit, Boolean leftOut, Double parameter) {
+    public GearReadingRecord(Long jobId, Long shopId, Integer position, String what, String instrument, String typed, Double[] valuesRead, Long readBy, OffsetDateTime readAt, Long id, Boolean ofMate, String unit, Boolean leftOut, Double parameter, Double zeroError) {
         super(GearReading.GEAR_READING);
 
         setJobId(jobId);
@@ -262,6 +280,7 @@ public class GearReadingRecord extends UpdatableRecordImpl<GearReadingRecord> {
         setUnit(unit);
         setLeftOut(leftOut);
         setParameter(parameter);
+        setZeroError(zeroError);
         resetTouchedOnNotNull();
     }
 }

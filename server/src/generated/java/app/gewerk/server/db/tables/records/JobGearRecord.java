@@ -382,6 +382,22 @@ public class JobGearRecord extends UpdatableRecordImpl<JobGearRecord> {
         return (String) get(25);
     }
 
+    /**
+     * Setter for <code>job_gear.swollen</code>. of polyamide that may have
+     * taken up water from the air: ticked
+     */
+    public void setSwollen(Boolean value) {
+        set(26, value);
+    }
+
+    /**
+     * Getter for <code>job_gear.swollen</code>. of polyamide that may have
+     * taken up water from the air: ticked
+     */
+    public Boolean getSwollen() {
+        return (Boolean) get(26);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -405,7 +421,7 @@ public class JobGearRecord extends UpdatableRecordImpl<JobGearRecord> {
     /**
      * Create a detached, initialised JobGearRecord
      */
-    public JobGearRecord(Long jobId, Long shopId, String name, String toothCountTyped, Boolean worn, String boreTyped, String faceWidthTyped, Boolean identified, String pitchSystem, Double pitchValue, Double moduleMm, Integer toothCount, Double pressureAngleDeg, Double addendumCoefficient, Double clearanceCoefficient, Double profileShiftCoefficient, Double probability, String takenReason, String kind, String mateKind, String mateToothCountTyped, Boolean mateWorn, Double angleDeg, String hand, String takenKind, String takenHand) {
+    public JobGearRecord(Long jobId, Long shopId, String name, String toothCountTyped, Boolean worn, String boreTyped, String faceWidthTyped, Boolean identified, String pitchSystem, Double pitchValue, Double moduleMm, Integer toothCount, Double pressureAngleDeg, Double addendumCoefficient, Double clearanceCoefficient, Double profileShiftCoefficient, Double probability, String takenReason, String kind, String mateKind, String mateToothCountTyped, Boolean mateWorn, Double angleDeg, String hand, String takenKind, String takenHand, Boolean swollen) {
         super(JobGear.JOB_GEAR);
 
         setJobId(jobId);
@@ -434,6 +450,7 @@ public class JobGearRecord extends UpdatableRecordImpl<JobGearRecord> {
         setHand(hand);
         setTakenKind(takenKind);
         setTakenHand(takenHand);
+        setSwollen(swollen);
         resetTouchedOnNotNull();
     }
 }
