@@ -532,7 +532,8 @@ export const en = {
     bore: 'bore',
     width: 'face width',
     worn: 'the tips are worn',
-    swollen: 'polyamide, may be swollen',
+    swollen: 'swollen polyamide',
+    zeroShort: 'at zero',
     zero: 'What the instrument shows with its jaws closed, mm',
     instrument: 'Read with',
     instruments: {

@@ -174,16 +174,22 @@ export function ReadingStrip(props: {
           options={INSTRUMENTS.map((readBy) => [readBy, texts.read.instruments[readBy]])}
           sx={{ ...onKraft, cursor: 'pointer', maxWidth: 150 }}
         />
-        <FigureInput
-          aria-label={texts.read.zero}
+        <Box
+          component="label"
           title={texts.read.zero}
-          placeholder="0.00"
-          inputMode="decimal"
-          value={zeroTyped}
-          set={setZeroTyped}
-          aria-invalid={zeroTyped.trim() !== '' && typedNumber(zeroTyped) === undefined}
-          sx={{ width: 64, fontSize: 15 }}
-        />
+          sx={{ display: 'flex', gap: 0.5, alignItems: 'center' }}
+        >
+          {texts.read.zeroShort}
+          <FigureInput
+            aria-label={texts.read.zero}
+            placeholder="0.00"
+            inputMode="decimal"
+            value={zeroTyped}
+            set={setZeroTyped}
+            aria-invalid={zeroTyped.trim() !== '' && typedNumber(zeroTyped) === undefined}
+            sx={{ width: 64, fontSize: 15 }}
+          />
+        </Box>
         <UnitSwitch />
       </Box>
       {draft.kind !== 'rack' && (
@@ -303,7 +309,7 @@ export function ReadingStrip(props: {
               labelOf({ what, typed: '' }, undefined),
             ]),
           ]}
-          sx={{ ...onKraft, cursor: 'pointer', ml: 'auto', maxWidth: 230 }}
+          sx={{ ...onKraft, cursor: 'pointer', ml: 'auto', maxWidth: 176 }}
         />
       </Box>
     </Box>

@@ -127,7 +127,7 @@ class FromComplaintToGearTest {
         technician.press("Enter");
         technician.type("4");
         assertThat(technician.field("span over 3")).hasValue(Pattern.compile("in$"));
-        assertThat(technician.text("13.000 ± 0.012")).isVisible();
+        assertThat(technician.text("13.000 ± 0.010")).isVisible();
         technician.button("It is 0.5 module, 24 teeth").click();
     }
 

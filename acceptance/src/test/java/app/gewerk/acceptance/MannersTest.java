@@ -171,7 +171,7 @@ class MannersTest {
         technician.open("/job/" + job + "/read");
         technician.field("teeth").fill("24");
         technician.field("over the tips").fill("13,00");
-        assertThat(technician.text("13.000 ± 0.020")).isVisible();
+        assertThat(technician.text("13.000 ± 0.031")).isVisible();
         technician.field("span over 3").fill("wide");
         assertThat(technician.page.getByRole(AriaRole.ALERT)).containsText("\"wide\" is not a length");
         assertThat(technician.field("over the tips")).hasValue("13,00");

@@ -20,6 +20,9 @@ import org.hipparchus.stat.regression.SimpleRegression;
  */
 public record Rhythm(int taps, double periodMs, double uncertaintyMs, double meanMs, double spreadMs, int missed) {
     private static final double LONGEST_MS = 24 * 3_600_000.0;
+    /** Of the usual interval (from memory). */
+    private static final double BOUNCE = 0.3;
+
     public static final int MOST_TAPS = 2000;
 
     /**
@@ -45,6 +48,10 @@ public record Rhythm(int taps, double periodMs, double uncertaintyMs, double mea
             intervals.add(interval);
         }
         double usual = median(intervals);
+        List<Double> clean = withoutBounces(tapMs, usual);
+        if (clean.size() < tapMs.size() && clean.size() >= 3) {
+            return of(clean);
+        }
         DescriptiveStatistics single = new DescriptiveStatistics();
         SimpleRegression line = new SimpleRegression();
         int click = 0;
@@ -60,6 +67,17 @@ public record Rhythm(int taps, double periodMs, double uncertaintyMs, double mea
         double error = intervals.size() > 2 ? line.getSlopeStdErr() : 0;
         return new Rhythm(
                 intervals.size(), line.getSlope(), error, single.getMean(), single.getStandardDeviation(), missed);
+    }
+
+    /** A finger or a key that bounces taps again at once: no second click. */
+    private static List<Double> withoutBounces(List<Double> tapMs, double usual) {
+        List<Double> clean = new ArrayList<>();
+        for (double tap : tapMs) {
+            if (clean.isEmpty() || tap - clean.getLast() >= BOUNCE * usual) {
+                clean.add(tap);
+            }
+        }
+        return clean;
     }
 
     /** Whether the times are of a size that a hand can tap, whatever their order. */

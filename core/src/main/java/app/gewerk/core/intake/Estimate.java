@@ -7,6 +7,7 @@ import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.hipparchus.stat.descriptive.rank.Percentile;
 
 /**
@@ -36,6 +37,8 @@ public record Estimate(
     private static final Range GENERAL_MINUTES = new Range(30, 60, 120);
 
     private static final Range GENERAL_PARTS = new Range(4, 12, 30);
+
+    private static final int MOST_SUMMED = 150;
 
     /** Quartiles. */
     public record Range(double low, double likely, double high) {}
@@ -99,12 +102,15 @@ public record Estimate(
         List<Double> partCosts = model.parts.size() >= ENOUGH_JOBS ? model.parts : kind.parts;
         Range parts = partCosts.size() >= ENOUGH_JOBS ? quartiles(partCosts) : GENERAL_PARTS;
         double rate = terms.hourlyRate.doubleValue() / 60;
-        double likely = minutes.likely * rate + parts.likely;
-        double high = minutes.high * rate + parts.high;
+        Range whole = basis == Basis.GENERAL || partCosts.size() < ENOUGH_JOBS
+                ? sum(minutes, rate, parts)
+                : quartiles(sums(taken.minutes, rate, partCosts));
+        double likely = whole.likely;
+        double high = whole.high;
         Optional<Double> share = newPrice.filter(p -> p.signum() > 0).map(p -> likely / p.doubleValue());
         Verdict verdict = verdict(likely, high, parts, terms, newPrice, share, wouldSpend);
         return new Estimate(
-                money(minutes.low * rate + parts.low),
+                money(whole.low),
                 money(likely),
                 money(high),
                 minutes,
@@ -127,14 +133,14 @@ public record Estimate(
             Optional<BigDecimal> newPrice,
             Optional<Double> share,
             Optional<BigDecimal> wouldSpend) {
+        if (share.filter(s -> s >= 1).isPresent()) {
+            return Verdict.HARDLY_WORTH;
+        }
         if (wouldSpend.filter(w -> high > w.doubleValue()).isPresent()) {
             return Verdict.ASK_OWNER;
         }
         if (share.isEmpty()) {
             return Verdict.NO_NEW_PRICE;
-        }
-        if (share.get() >= 1) {
-            return Verdict.HARDLY_WORTH;
         }
         if (share.get() > terms.askShare) {
             return Verdict.ASK_OWNER;
@@ -159,6 +165,34 @@ public record Estimate(
 
     private static long percent(double share) {
         return Math.round(100 * share);
+    }
+
+    /** Work and parts vary each for itself: their quartiles do not add, their distances from the middle do so in squares. */
+    private static Range sum(Range minutes, double rate, Range parts) {
+        double likely = minutes.likely * rate + parts.likely;
+        return new Range(
+                likely - Math.hypot((minutes.likely - minutes.low) * rate, parts.likely - parts.low),
+                likely,
+                likely + Math.hypot((minutes.high - minutes.likely) * rate, parts.high - parts.likely));
+    }
+
+    /** What any of the work with any of the parts came to. */
+    private static List<Double> sums(List<Double> minutes, double rate, List<Double> parts) {
+        List<Double> of = evenly(parts);
+        return evenly(minutes).stream()
+                .flatMap(m -> of.stream().map(p -> m * rate + p))
+                .toList();
+    }
+
+    /** In order, of many so many that stand evenly for them all. */
+    private static List<Double> evenly(List<Double> values) {
+        List<Double> sorted = values.stream().sorted().toList();
+        if (sorted.size() <= MOST_SUMMED) {
+            return sorted;
+        }
+        return IntStream.range(0, MOST_SUMMED)
+                .mapToObj(i -> sorted.get((int) ((i + 0.5) * sorted.size() / MOST_SUMMED)))
+                .toList();
     }
 
     private static Range quartiles(List<Double> values) {

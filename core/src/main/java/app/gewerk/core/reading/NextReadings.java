@@ -21,7 +21,7 @@ import java.util.TreeMap;
  */
 final class NextReadings {
     private static final double WORTH_ASKING_BITS = 0.01;
-    private static final double SURE_ENOUGH = 0.97;
+    private static final double SURE_ENOUGH = 0.95;
     private static final double NEGLIGIBLE = 1e-4;
     /** From this chance of another count on it is worth counting again. */
     private static final double COUNT_IN_DOUBT = 0.04;
@@ -250,7 +250,7 @@ final class NextReadings {
     private static List<Measured> spans(CylindricalGear gear) {
         List<Measured> spans = new ArrayList<>();
         int best = Span.bestToothNumber(gear);
-        for (int k = Math.max(2, best - 2); k <= best + 2; k++) {
+        for (int k = Math.max(2, best - 1); k <= best + 2; k++) {
             spans.add(new Measured.SpanOver(k));
         }
         return spans;

@@ -31,6 +31,15 @@ class RhythmTest {
         assertThat(rhythm.periodMs()).isCloseTo(400, within(1e-9));
     }
 
+    @Test
+    void aTapThatBouncesIsNoClick() {
+        Rhythm clean = Rhythm.of(at(0, 400, 800, 1200, 1600));
+        Rhythm bounced = Rhythm.of(at(0, 400, 460, 800, 1200, 1230, 1600));
+        assertThat(bounced.periodMs()).isCloseTo(clean.periodMs(), within(1e-9));
+        assertThat(bounced.taps()).isEqualTo(4);
+        assertThat(bounced.missed()).isZero();
+    }
+
     /** A hand 25 ms unsteady: the stated error holds the true period within two of itself about 95 times in 100. */
     @Test
     void theStatedErrorIsHonest() {

@@ -73,6 +73,29 @@ class IntakeRulesTest {
                 .isEqualTo(Basis.GENERAL);
     }
 
+    /** A quarter of repairs cost less than the low end: of work and parts together, against drawn repairs. Added quartiles would hold 35 in 100. */
+    @Test
+    void theLowEndIsOneOfTheWholeSum() {
+        java.util.Random random = new java.util.Random(8);
+        List<Double> minutes = java.util.stream.Stream.generate(() -> Math.exp(4 + 0.5 * random.nextGaussian()))
+                .limit(400)
+                .toList();
+        List<Double> parts = java.util.stream.Stream.generate(() -> Math.exp(3.5 + 0.7 * random.nextGaussian()))
+                .limit(400)
+                .toList();
+        Estimate estimate =
+                Estimate.of(new History(minutes, parts), NOTHING, TERMS, Optional.empty(), Optional.empty());
+        int below = 0;
+        int above = 0;
+        for (int i = 0; i < 20_000; i++) {
+            double cost = Math.exp(4 + 0.5 * random.nextGaussian()) * 0.8 + Math.exp(3.5 + 0.7 * random.nextGaussian());
+            below += cost < estimate.low().doubleValue() ? 1 : 0;
+            above += cost > estimate.high().doubleValue() ? 1 : 0;
+        }
+        assertThat(below / 20_000.0).isCloseTo(0.25, within(0.03));
+        assertThat(above / 20_000.0).isCloseTo(0.25, within(0.03));
+    }
+
     /** Common practice: a part at a tenth of the new price is an easy yes; above half, the owner's word first. */
     @ParameterizedTest
     @CsvSource(
@@ -83,6 +106,8 @@ class IntakeRulesTest {
                 "90, -, ASK_OWNER",
                 "50, -, HARDLY_WORTH",
                 "600, 40, ASK_OWNER",
+                "25, 40, HARDLY_WORTH",
+                "25, 400, HARDLY_WORTH",
                 "600, 400, EASY_YES"
             })
     void theShopsThresholdsDecide(BigDecimal newPrice, BigDecimal wouldSpend, Verdict verdict) {

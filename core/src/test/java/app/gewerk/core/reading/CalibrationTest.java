@@ -231,7 +231,7 @@ class CalibrationTest {
                 asked,
                 100 * muchLonger));
         assertThat(asked).isLessThan(fixed);
-        assertThat(muchLonger).isLessThanOrEqualTo(0.03);
+        assertThat(muchLonger).isLessThanOrEqualTo(0.04);
         assertThat(alsoCertain).isGreaterThanOrEqualTo(reached.size() * 97L / 100);
     }
 
