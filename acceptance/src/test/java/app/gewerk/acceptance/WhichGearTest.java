@@ -209,7 +209,11 @@ class WhichGearTest {
             assertThat(ilva.text("12.98")).isVisible();
             assertThat(ilva.text("Mara,")).isVisible();
             ilva.field("span over 3").fill("3.85");
-            ilva.button("keep the readings").click();
+            // Her browser is closed below: not before the answer is there.
+            ilva.page.waitForResponse(
+                    answer -> answer.request().method().equals("PUT")
+                            && answer.url().endsWith("/api/reading/1"),
+                    () -> ilva.button("keep the readings").click());
             assertThat(ilva.button("keep the readings")).hasCount(0);
             assertThat(ilva.complaints()).isEmpty();
         }
