@@ -106,7 +106,7 @@ final class Fit {
     private final double logPrior;
     private final Prior prior;
     /** Which readings are taken for slips and left out, one bit each. */
-    private final int leftOut;
+    private final long leftOut;
 
     private LinearModel model;
     private double[] mean;
@@ -122,7 +122,7 @@ final class Fit {
             int toothCount,
             double logPrior,
             Prior prior,
-            int leftOut,
+            long leftOut,
             LinearModel model) {
         this.given = given;
         this.hypothesis = hypothesis;
@@ -147,7 +147,7 @@ final class Fit {
             int toothCount,
             double logPrior,
             Prior prior,
-            int leftOut,
+            long leftOut,
             LinearModel model) {
         Fit fit = new Fit(given, hypothesis, toothCount, logPrior, prior, leftOut, model);
         fit.takeIn();
@@ -214,18 +214,18 @@ final class Fit {
         }
 
         /** ln of the density of the readings but those left out, with every nuisance integrated out. */
-        double run(LinearModel.Given given, LinearModel model, Prior prior, int leftOut) {
+        double run(LinearModel.Given given, LinearModel model, Prior prior, long leftOut) {
             double log = withoutWear(given, model, prior, leftOut);
             return curvature > 1e-9 ? log + wear(curvature, pull, prior) : log;
         }
 
         /** The most that {@link #run} can come to, whatever wear there is: exp(−½ A w² + C w) is greatest at w = C/A. */
-        double bound(LinearModel.Given given, LinearModel model, Prior prior, int leftOut) {
+        double bound(LinearModel.Given given, LinearModel model, Prior prior, long leftOut) {
             double log = withoutWear(given, model, prior, leftOut);
             return pull > 0 && curvature > 1e-9 ? log + pull * pull / (2 * curvature) : log;
         }
 
-        private double withoutWear(LinearModel.Given given, LinearModel model, Prior prior, int leftOut) {
+        private double withoutWear(LinearModel.Given given, LinearModel model, Prior prior, long leftOut) {
             Arrays.fill(covariance, 0);
             Arrays.fill(offset, 0);
             Arrays.fill(perWear, 0);

@@ -102,17 +102,17 @@ public record Question(
      * The same, some of its spans read over another number of teeth than was said; none where the gear has not so many, or
      * the same span was read already.
      *
-     * @param which of the readings, one bit each
+     * @param which of the readings, each a span
      */
-    Optional<Question> ifSpansWereOver(int which, int moreTeeth) {
+    Optional<Question> ifSpansWereOver(List<Integer> which, int moreTeeth) {
         List<Reading> other = new ArrayList<>(readings);
-        for (int i = 0; i < readings.size(); i++) {
-            if ((which >> i & 1) != 0 && readings.get(i).what() instanceof Measured.SpanOver span) {
+        for (int i : which) {
+            Reading said = readings.get(i);
+            if (said.what() instanceof Measured.SpanOver span) {
                 int teeth = span.teeth() + moreTeeth;
                 if (teeth < 1 || teeth > toothCount.fewest()) {
                     return Optional.empty();
                 }
-                Reading said = readings.get(i);
                 other.set(i, new Reading(new Measured.SpanOver(teeth), said.values(), said.instrument()));
             }
         }

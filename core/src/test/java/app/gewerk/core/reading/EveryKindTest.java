@@ -345,4 +345,31 @@ class EveryKindTest {
         assertThat(AngleEntry.parse("14,5° 15")).containsExactly(14.5, 15.0);
         assertThatThrownBy(() -> AngleEntry.parse("steep")).hasMessageContaining("not an angle");
     }
+
+    /** Thirty-four readings of a pair, the last of them 3 mm off: that one is named, and no other with it. */
+    @Test
+    void aSlipAmongMoreReadingsThanAnIntHasBitsIsNamedAlone() {
+        List<Reading> own = new java.util.ArrayList<>(List.of(Reading.caliper(new TipDiameter(), 62)));
+        List<Reading> ofMate = new java.util.ArrayList<>(List.of(Reading.caliper(new TipDiameter(), 82)));
+        for (int k = 3; k <= 18; k++) {
+            own.add(Reading.caliper(new SpanOver(k), spanReading(60, k)));
+            ofMate.add(Reading.caliper(new SpanOver(k), spanReading(80, k) + (k == 18 ? 3 : 0)));
+        }
+        Identification answer = GearReader.identify(new Question(
+                GearKind.EXTERNAL,
+                new ToothCount.Exactly(60),
+                own,
+                false,
+                Optional.of(new Mate(GearKind.EXTERNAL, 80, ofMate, false))));
+        assertThat(answer.best().pitch()).isEqualTo(Pitch.ofModule(1));
+        assertThat(answer.outliers()).singleElement().satisfies(o -> {
+            assertThat(o.what()).contains(new SpanOver(18));
+            assertThat(o.ofMate()).isTrue();
+        });
+    }
+
+    private static double spanReading(int teeth, int k) {
+        return app.gewerk.core.gear.Span.readingMm(
+                app.gewerk.core.gear.CylindricalGear.spur(1, teeth, 0, app.gewerk.core.gear.BasicRack.ISO_53_A), k);
+    }
 }
