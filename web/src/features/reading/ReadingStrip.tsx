@@ -10,6 +10,8 @@ import { colour, onKraft } from '../../theme';
 import {
   applies,
   entriesOf,
+  howNow,
+  howOf,
   lineOf,
   MATE_READINGS,
   parameterOf,
@@ -105,27 +107,17 @@ export function ReadingStrip(props: {
         unit={line.unit === 'in' && line.typed !== '' ? 'in' : undefined}
         cable={{ what: line.what, parameter: k }}
         set={(typed) => {
-          const { unit: before, instrument: readBy, zeroError, ...rest } = line;
-          const meant = line.typed === '' ? unit : (before ?? 'mm');
-          const length = READING[line.what].unit !== 'deg';
-          const off = line.typed !== '' ? zeroError : length && zero !== 0 ? zero : undefined;
-          const readWith =
-            line.typed !== '' ? readBy : length && instrument !== 'caliper' ? instrument : undefined;
-          change({
-            ...draft,
-            lines: draft.lines.map((l, i) =>
-              i === index
-                ? {
-                    ...rest,
-                    typed,
-                    ...(meant === 'in' && typed !== '' ? { unit: 'in' as const } : {}),
-                    ...(readWith !== undefined && typed !== '' ? { instrument: readWith } : {}),
-                    ...(off !== undefined && typed !== '' ? { zeroError: off } : {}),
-                    ...(k !== undefined && typed ? { parameter: k } : {}),
-                  }
-                : l,
-            ),
-          });
+          const { what, ofMate } = line;
+          const parameter = typed ? k : line.parameter;
+          const how = line.typed === '' ? howNow(what, unit, instrument, zero) : howOf(line);
+          const read: Line = {
+            what,
+            typed,
+            ...(ofMate ? { ofMate } : {}),
+            ...(parameter === undefined ? {} : { parameter }),
+            ...(typed === '' ? {} : how),
+          };
+          change({ ...draft, lines: draft.lines.map((l, i) => (i === index ? read : l)) });
         }}
         message={live.message(index) ?? refused?.of(field.get(index) ?? '')}
         understood={

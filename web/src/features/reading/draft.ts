@@ -17,7 +17,7 @@ export const INSTRUMENTS = [
 ] as const satisfies Instrument[];
 
 /** What is understood when nothing is said. */
-export function usualInstrument(what: What): Instrument {
+function usualInstrument(what: What): Instrument {
   return READING[what].unit === 'deg' ? 'protractor' : 'caliper';
 }
 
@@ -155,10 +155,35 @@ export function lineOf(r: Schemas['ReadingLine']): Line {
     typed: r.typed,
     ...(r.parameter === undefined ? {} : { parameter: r.parameter }),
     ...(r.ofMate ? { ofMate: true } : {}),
-    ...(r.unit === 'in' ? { unit: 'in' as const } : {}),
-    ...(r.instrument === usualInstrument(r.what) ? {} : { instrument: r.instrument }),
-    ...(r.zeroError === 0 ? {} : { zeroError: r.zeroError }),
+    ...how(r.what, r.unit === 'in' ? 'in' : 'mm', r.instrument, r.zeroError),
   };
+}
+
+type How = Pick<Line, 'unit' | 'instrument' | 'zeroError'>;
+
+/** How something was read, of which only what is not usual is kept. */
+function how(what: What, unit: Unit, instrument: Instrument, zeroError: number): How {
+  return {
+    ...(unit === 'in' ? { unit } : {}),
+    ...(instrument === usualInstrument(what) ? {} : { instrument }),
+    ...(zeroError === 0 ? {} : { zeroError }),
+  };
+}
+
+/** How a row is read that is typed now. Angles have an instrument of their own. */
+export function howNow(what: What, unit: Unit, instrument: Instrument, zeroError: number): How {
+  const angle = READING[what].unit === 'deg';
+  return how(what, unit, angle ? usualInstrument(what) : instrument, angle ? 0 : zeroError);
+}
+
+/** The same of a row that was typed before. */
+export function howOf(line: Line): How {
+  return how(
+    line.what,
+    line.unit ?? 'mm',
+    line.instrument ?? usualInstrument(line.what),
+    line.zeroError ?? 0,
+  );
 }
 
 /** What is saved, as this person can go on with it: their own rows, then the usual ones nobody has read yet. */
@@ -211,9 +236,7 @@ export function entryOf(line: Line, parameter: number | undefined): Schemas['Rea
     what: line.what,
     typed: line.typed,
     ...(parameter === undefined ? {} : { parameter }),
-    ...(line.unit === 'in' ? { unit: 'in' } : {}),
-    ...(line.instrument === undefined ? {} : { instrument: line.instrument }),
-    ...(line.zeroError === undefined ? {} : { zeroError: line.zeroError }),
+    ...howOf(line),
   };
 }
 

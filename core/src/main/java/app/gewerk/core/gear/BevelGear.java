@@ -11,11 +11,13 @@ public record BevelGear(
         double module, int toothCount, double coneAngleDeg, double profileShiftCoefficient, BasicRack rack)
         implements Toothed {
 
+    public static final double GREATEST_SHIFT = 0.9;
+
     public BevelGear {
         Limits.requireModule(module);
         Limits.requireBetween("toothCount", toothCount, CylindricalGear.FEWEST_TEETH, CylindricalGear.MOST_TEETH);
         Limits.requireBetween("coneAngle", coneAngleDeg, 2, 120);
-        Limits.requireBetween("bevelShift", profileShiftCoefficient, -0.9, 0.9);
+        Limits.requireBetween("bevelShift", profileShiftCoefficient, -GREATEST_SHIFT, GREATEST_SHIFT);
     }
 
     /** With an addendum of the usual length. */

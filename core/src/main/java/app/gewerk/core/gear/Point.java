@@ -1,9 +1,5 @@
 package app.gewerk.core.gear;
 
-import java.util.List;
-import org.locationtech.jts.algorithm.Distance;
-import org.locationtech.jts.geom.Coordinate;
-
 /** A point in a plane across the axis, mm, the gear's axis at the origin. */
 public record Point(double x, double y) {
 
@@ -23,16 +19,6 @@ public record Point(double x, double y) {
         double c = Math.cos(angleRad);
         double s = Math.sin(angleRad);
         return new Point(c * x - s * y, s * x + c * y);
-    }
-
-    /** To the nearest place on a line of at least two points (mm). */
-    public double distanceTo(List<Point> line) {
-        Coordinate[] corners = line.stream().map(Point::coordinate).toArray(Coordinate[]::new);
-        return Distance.pointToSegmentString(coordinate(), corners);
-    }
-
-    private Coordinate coordinate() {
-        return new Coordinate(x, y);
     }
 
     /** Mirrored at the x axis. */

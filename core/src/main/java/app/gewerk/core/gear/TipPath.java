@@ -16,6 +16,7 @@ final class TipPath {
 
     private final ToothForm gear;
     private final List<Point> fillet;
+    private final Polyline filletLine;
     private final CylindricalGear mate;
     private final double mateTipMm;
     private final double centreMm;
@@ -34,6 +35,7 @@ final class TipPath {
             double backlashMm) {
         this.gear = gear;
         fillet = gear.rootSide(FILLET_TOLERANCE_MM * gear.gear().normalModule());
+        filletLine = new Polyline(fillet);
         this.mate = mate;
         this.mateTipMm = mateTipMm;
         this.centreMm = centreMm;
@@ -57,7 +59,7 @@ final class TipPath {
             Point seen = new Point(mateX + mateRadius * Math.cos(turn), mateRadius * Math.sin(turn)).turnedBy(-roll);
             if (amongTheTeeth(seen.radius())) {
                 double along = (seen.angle() - halfSpace(seen.radius())) * seen.radius();
-                depth = Math.max(depth, along > 0 ? Math.min(along, seen.distanceTo(fillet)) : along);
+                depth = Math.max(depth, along > 0 ? Math.min(along, filletLine.distanceMm(seen)) : along);
             }
         }
         return depth;

@@ -4,6 +4,7 @@ import app.gewerk.core.Budget;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Outline;
 import app.gewerk.core.gear.Point;
+import app.gewerk.core.gear.Polyline;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -22,6 +23,7 @@ public record OutlineDifference(double tipMm, double rootMm, double flankMm, Poi
     public static OutlineDifference of(CylindricalGear first, CylindricalGear second) {
         List<Point> one = flanks(first);
         List<Point> other = flanks(second);
+        Polyline otherFlank = new Polyline(other);
         double most = 0;
         Point at = one.getFirst();
         double inner = Math.max(least(one), least(other));
@@ -30,7 +32,7 @@ public record OutlineDifference(double tipMm, double rootMm, double flankMm, Poi
             Budget.spend();
             double radius = p.radius();
             if (radius >= inner && radius <= outer) {
-                double away = p.distanceTo(other);
+                double away = otherFlank.distanceMm(p);
                 if (away > most) {
                     most = away;
                     at = p;

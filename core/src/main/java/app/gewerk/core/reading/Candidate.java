@@ -55,7 +55,12 @@ public record Candidate(
             case RACK -> new GearRack(module, angleDeg, rack);
             case WORM -> new Worm(module, toothCount, toothCount * module / Math.tan(Math.toRadians(angleDeg)), rack);
             case BEVEL ->
-                new BevelGear(module, toothCount, angleDeg, Math.clamp(profileShiftCoefficient, -0.9, 0.9), rack);
+                new BevelGear(
+                        module,
+                        toothCount,
+                        angleDeg,
+                        Math.clamp(profileShiftCoefficient, -BevelGear.GREATEST_SHIFT, BevelGear.GREATEST_SHIFT),
+                        rack);
         };
     }
 

@@ -8,6 +8,7 @@ import app.gewerk.core.gear.ToothForm;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -87,17 +88,18 @@ final class NextReadings {
         double bestRate = 0;
         for (Measured what : options) {
             Budget.spend();
-            double bits = what instanceof Measured.HelixAngle && !slantMatters() ? slantBits() : informationBits(what);
+            double bits = what instanceof Measured.HelixAngle && !taken(what) ? slantBits() : informationBits(what);
             if (bits > WORTH_ASKING_BITS && bits / what.minutes() > bestRate) {
                 best = what;
                 bestBits = bits;
                 bestRate = bits / what.minutes();
             }
         }
-        boolean countFirst = miscounted > COUNT_IN_DOUBT
-                && (best == null || countAgain().informationBits() / COUNTING_MINUTES > bestRate);
-        if (countFirst) {
-            return Optional.of(countAgain());
+        if (miscounted > COUNT_IN_DOUBT) {
+            Identification.NextReading count = countAgain();
+            if (count.informationBits() / count.minutes() > bestRate) {
+                return Optional.of(count);
+            }
         }
         if (best == null) {
             return Optional.empty();
@@ -125,9 +127,7 @@ final class NextReadings {
         Map<Integer, Double> counts = new TreeMap<>();
         alive.forEach(a -> counts.merge(a.key.toothCount(), a.probability, Double::sum));
         double sum = counts.values().stream().mapToDouble(p -> p).sum();
-        double bits = counts.values().stream()
-                .mapToDouble(p -> -p / sum * Math.log(p / sum) / Math.log(2))
-                .sum();
+        double bits = entropyBits(counts.values().stream().map(p -> p / sum).toList());
         List<Identification.Expectation> apart = candidates.stream()
                 .limit(3)
                 .map(c -> new Identification.Expectation(c.fullName(), c.toothCount()))
@@ -135,8 +135,12 @@ final class NextReadings {
         return new Identification.NextReading(Optional.empty(), true, bits, COUNTING_MINUTES, apart);
     }
 
-    private boolean slantMatters() {
-        return question.readings().stream().anyMatch(r -> r.what() instanceof Measured.HelixAngle);
+    /** The doubt that lies in probabilities that make 1. */
+    private static double entropyBits(Collection<Double> probabilities) {
+        return probabilities.stream()
+                .filter(p -> p > 0)
+                .mapToDouble(p -> -p * Math.log(p) / Math.log(2))
+                .sum();
     }
 
     /** Whether the teeth slant, once they look like those of no series: a slant nobody has read does that. */
@@ -146,9 +150,7 @@ final class NextReadings {
                         .filter(a -> !a.fit.hypothesis().standard())
                         .mapToDouble(Answer::probability)
                         .sum();
-        return slanted <= 0 || slanted >= 1
-                ? 0
-                : -(slanted * Math.log(slanted) + (1 - slanted) * Math.log(1 - slanted)) / Math.log(2);
+        return entropyBits(List.of(slanted, 1 - slanted));
     }
 
     /**

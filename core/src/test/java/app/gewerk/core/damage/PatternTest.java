@@ -29,7 +29,7 @@ class PatternTest {
     }
 
     private static ToothMap map(int teeth, List<ToothMark> marks) {
-        return ToothMap.sound("gear", teeth).withWidths(6, 3).withMarks(marks);
+        return new Seen("gear", teeth).widths(6, 3).marks(marks).map();
     }
 
     private static Periodicity periodicity(int teeth, Integer... flat) {
@@ -140,11 +140,12 @@ class PatternTest {
                                 .toList())))
                 .isEqualTo("dryOrDirty");
         ToothMap sound = ToothMap.sound("gear", 24);
-        assertThat(firstCause(sound.withMarks(List.of(mark(4, Kind.CHIPPED))).withPlastic(true, true, false)))
+        assertThat(firstCause(new Seen("gear", 24)
+                        .marks(List.of(mark(4, Kind.CHIPPED)))
+                        .aged()
+                        .map()))
                 .isEqualTo("badPlastic");
-        assertThat(firstCause(sound.withBody(ToothMap.Hub.SOUND, ToothMap.Bore.MELTED, ToothMap.Web.SOUND)
-                        .withPlastic(false, false, true)))
-                .isEqualTo("heat");
+        assertThat(firstCause(new Seen("gear", 24).melted().map())).isEqualTo("heat");
         assertThat(Pattern.read(sound).causes())
                 .as("nothing seen, nothing said")
                 .isEmpty();
@@ -175,8 +176,9 @@ class PatternTest {
         assertThat(Pattern.read(map(20, two)).fragmentsToFind()).isEqualTo(2);
         assertThat(Pattern.read(map(20, two)).alsoLook())
                 .anyMatch(l -> english(l).contains("another mesh"));
-        assertThat(map(20, two).withFragments(2, "").fragmentsToFind()).isZero();
-        assertThat(map(20, two).withFragments(0, "swept the case out").fragmentsToFind())
+        Seen seen = new Seen("gear", 20).widths(6, 3).marks(two);
+        assertThat(seen.fragments(2, "").map().fragmentsToFind()).isZero();
+        assertThat(seen.fragments(0, "swept the case out").map().fragmentsToFind())
                 .isZero();
     }
 

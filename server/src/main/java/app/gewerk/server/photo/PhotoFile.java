@@ -29,7 +29,6 @@ import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
 import javax.imageio.ImageWriteParam;
 import javax.imageio.ImageWriter;
-import javax.imageio.spi.ImageReaderSpi;
 import javax.imageio.stream.FileImageInputStream;
 import javax.imageio.stream.ImageInputStream;
 import javax.imageio.stream.MemoryCacheImageOutputStream;
@@ -183,8 +182,8 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
 
     /** Unpacked no larger than needed: rows and columns are skipped while reading, text and colour chunks not touched. */
     private static BufferedImage unpacked(Path file, String format) {
-        for (ImageReaderSpi spi : readers(format)) {
-            Optional<BufferedImage> picture = unpacked(file, spi);
+        for (ImageReader reader : readers(format)) {
+            Optional<BufferedImage> picture = unpacked(file, reader);
             if (picture.isPresent()) {
                 return picture.get();
             }
@@ -193,18 +192,16 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
     }
 
     /** The JDK's own first; the other one knows the four inks of a printer's scan, which the JDK's does not. */
-    private static List<ImageReaderSpi> readers(String format) {
-        List<ImageReaderSpi> all = new ArrayList<>();
-        ImageIO.getImageReadersByFormatName(format).forEachRemaining(r -> all.add(r.getOriginatingProvider()));
-        all.sort(Comparator.comparing(spi -> !spi.getClass().getName().startsWith("com.sun.")));
+    private static List<ImageReader> readers(String format) {
+        List<ImageReader> all = new ArrayList<>();
+        ImageIO.getImageReadersByFormatName(format).forEachRemaining(all::add);
+        all.sort(Comparator.comparing(reader -> !reader.getClass().getName().startsWith("com.sun.")));
         return all;
     }
 
     /** Nothing when this reader does not know its colours. */
-    private static Optional<BufferedImage> unpacked(Path file, ImageReaderSpi spi) {
-        ImageReader reader = null;
+    private static Optional<BufferedImage> unpacked(Path file, ImageReader reader) {
         try (ImageInputStream in = new FileImageInputStream(file.toFile())) {
-            reader = spi.createReaderInstance();
             reader.setInput(in, true, true);
             int width = reader.getWidth(0);
             int height = reader.getHeight(0);
@@ -221,9 +218,7 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
         } catch (IOException | IllegalStateException | IndexOutOfBoundsException | NegativeArraySizeException broken) {
             throw new Refused("photo.damaged");
         } finally {
-            if (reader != null) {
-                reader.dispose();
-            }
+            reader.dispose();
         }
     }
 

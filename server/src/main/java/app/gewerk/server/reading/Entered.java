@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 
 /** What was typed, understood; what is not names its field. */
 final class Entered {
@@ -32,6 +33,11 @@ final class Entered {
             throw new Refused(wrong);
         }
         return readings;
+    }
+
+    /** Nothing typed is as good as nothing sent. */
+    static String text(@Nullable String given) {
+        return given == null ? "" : given.strip();
     }
 
     static ToothCount toothCount(String typed) {

@@ -35,23 +35,23 @@ public record GearEntry(
     }
 
     String nameText() {
-        return text(name);
+        return Entered.text(name);
     }
 
     String handText() {
-        return text(hand);
+        return Entered.text(hand);
     }
 
     String toothCountText() {
-        return text(toothCount);
+        return Entered.text(toothCount);
     }
 
     String boreText() {
-        return text(bore);
+        return Entered.text(bore);
     }
 
     String faceWidthText() {
-        return text(faceWidth);
+        return Entered.text(faceWidth);
     }
 
     MateEntry mateEntry() {
@@ -60,9 +60,5 @@ public record GearEntry(
 
     List<Long> leftOutIds() {
         return leftOut == null ? List.of() : leftOut;
-    }
-
-    private static String text(@Nullable String given) {
-        return given == null ? "" : given.strip();
     }
 }

@@ -12,7 +12,7 @@ public record MateEntry(
         @Nullable List<ReadingEntry> readings) {
 
     String toothCountText() {
-        return text(toothCount);
+        return Entered.text(toothCount);
     }
 
     GearKind kindOrExternal() {
@@ -21,9 +21,5 @@ public record MateEntry(
 
     List<ReadingEntry> entries() {
         return readings == null ? List.of() : readings;
-    }
-
-    private static String text(@Nullable String given) {
-        return given == null ? "" : given.strip();
     }
 }
