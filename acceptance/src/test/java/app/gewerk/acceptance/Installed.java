@@ -12,9 +12,11 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.LongStream;
 import java.util.stream.Stream;
 import org.awaitility.Awaitility;
 
@@ -103,11 +105,10 @@ final class Installed implements AutoCloseable {
     }
 
     static void kill(long... pids) {
-        List<String> command = new ArrayList<>(List.of("kill", "-9"));
-        for (long pid : pids) {
-            command.add(String.valueOf(pid));
-        }
-        RunningGewerk.run(command);
+        LongStream.of(pids)
+                .mapToObj(ProcessHandle::of)
+                .flatMap(Optional::stream)
+                .forEach(ProcessHandle::destroyForcibly);
     }
 
     Started run(String... words) {

@@ -310,4 +310,42 @@ class GearReaderTest {
         assertThat(spans).isGreaterThan(150);
         assertThat(beyond).as("jaws beyond the tips, of " + spans).isLessThanOrEqualTo(spans / 25);
     }
+
+    /** 1 % too large all over: a surprise in acetal, the usual thing in polyamide that has lain in moist air. */
+    @Test
+    void polyamideThatMayBeSwollenIsRatherTheGearThatHasGrown() {
+        List<Reading> grown = List.of(
+                Reading.caliper(new TipDiameter(), 1.01 * 0.6 * 42, 1.01 * 0.6 * 42, 1.01 * 0.6 * 42),
+                Reading.caliper(new SpanOver(5), 1.01 * span20(0.6, 40, 5, 0)),
+                Reading.caliper(new SpanOver(6), 1.01 * span20(0.6, 40, 6, 0)));
+        assertThat(oddsOfModule(0.6, grown, true)).isGreaterThan(2 * oddsOfModule(0.6, grown, false));
+    }
+
+    private static double oddsOfModule(double module, List<Reading> readings, boolean swollen) {
+        double probability = GearReader.identify(new Question(
+                        app.gewerk.core.gear.GearKind.EXTERNAL,
+                        new ToothCount.Exactly(40),
+                        readings,
+                        false,
+                        swollen,
+                        java.util.Optional.empty()))
+                .candidates()
+                .stream()
+                .filter(c -> c.pitch().equals(Pitch.ofModule(module)))
+                .mapToDouble(Candidate::probability)
+                .sum();
+        return probability / (1 - probability);
+    }
+
+    /** Two teeth too many on a gear of many: nothing else explains the readings. */
+    @Test
+    void aCountOffByTwoIsFound() {
+        Identification answer = read(
+                82,
+                Reading.caliper(new TipDiameter(), 82.0, 82.0),
+                Reading.caliper(new SpanOver(9), span20(1, 80, 9, 0)),
+                Reading.caliper(new SpanOver(10), span20(1, 80, 10, 0)));
+        assertThat(answer.best().toothCount()).isEqualTo(80);
+        assertThat(answer.outliers()).anySatisfy(o -> assertThat(o.expected()).isEqualTo(80));
+    }
 }
