@@ -24,6 +24,9 @@ class BenchApiTest {
     @Autowired
     private Api api;
 
+    @Autowired
+    private Owner owner;
+
     private Cookie mara;
 
     @BeforeEach
@@ -219,6 +222,25 @@ class BenchApiTest {
                 .extracting(t -> t.path("id").asLong())
                 .containsExactly(id);
         assertThat(api.get("/api/job?find=nosuchword").body()).isEmpty();
+    }
+
+    /** Kept is the code of the kind; the words are those of whoever asks. */
+    @Test
+    void aJobIsFoundByWhatItsKindIsCalled() {
+        long id = api.job(mara, "Hums (once) [twice] \\d+");
+        assertThat(api.get("/api/job?find=slide proj hums").body())
+                .extracting(t -> t.path("id").asLong())
+                .contains(id);
+        assertThat(api.get("/api/job?find=sewing hums (once)").body())
+                .extracting(t -> t.path("id").asLong())
+                .doesNotContain(id);
+        assertThat(api.get("/api/job?find=(once) %5Btwice%5D %5Cd%2B").body())
+                .as("what looks like a pattern is looked for as it stands")
+                .extracting(t -> t.path("id").asLong())
+                .contains(id);
+        assertThat(owner.value(String.class, "select find_text from job where id = ?", id))
+                .contains("#slideprojector#")
+                .doesNotContain("slide projector");
     }
 
     @Test

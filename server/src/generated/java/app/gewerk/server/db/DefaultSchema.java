@@ -6,6 +6,7 @@ package app.gewerk.server.db;
 
 import app.gewerk.server.db.tables.Attachment;
 import app.gewerk.server.db.tables.AttachmentPiece;
+import app.gewerk.server.db.tables.BookCount;
 import app.gewerk.server.db.tables.CautionTick;
 import app.gewerk.server.db.tables.Decision;
 import app.gewerk.server.db.tables.ElectricalCheck;
@@ -65,6 +66,12 @@ public class DefaultSchema extends SchemaImpl {
      * The table <code>attachment_piece</code>.
      */
     public final AttachmentPiece ATTACHMENT_PIECE = AttachmentPiece.ATTACHMENT_PIECE;
+
+    /**
+     * jobs of a model: seen, all; of those put away told, with a culprit; by
+     * culprit; decisions by way
+     */
+    public final BookCount BOOK_COUNT = BookCount.BOOK_COUNT;
 
     /**
      * The table <code>caution_tick</code>.
@@ -219,6 +226,7 @@ public class DefaultSchema extends SchemaImpl {
         return Arrays.asList(
             Attachment.ATTACHMENT,
             AttachmentPiece.ATTACHMENT_PIECE,
+            BookCount.BOOK_COUNT,
             CautionTick.CAUTION_TICK,
             Decision.DECISION,
             ElectricalCheck.ELECTRICAL_CHECK,

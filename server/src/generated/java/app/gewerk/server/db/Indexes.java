@@ -9,6 +9,7 @@ import app.gewerk.server.db.tables.Decision;
 import app.gewerk.server.db.tables.ElectricalCheck;
 import app.gewerk.server.db.tables.GearReading;
 import app.gewerk.server.db.tables.Job;
+import app.gewerk.server.db.tables.JobCulprit;
 import app.gewerk.server.db.tables.JobRhythm;
 import app.gewerk.server.db.tables.Journal;
 import app.gewerk.server.db.tables.PurchaseOrder;
@@ -32,11 +33,12 @@ public class Indexes {
     // -------------------------------------------------------------------------
 
     public static final Index ATTACHMENT_OF_JOB = Internal.createIndex(DSL.name("attachment_of_job"), Attachment.ATTACHMENT, new OrderField[] { Attachment.ATTACHMENT.SHOP_ID, Attachment.ATTACHMENT.JOB_ID }, false);
+    public static final Index CULPRIT_OF_FAULT = Internal.createIndex(DSL.name("culprit_of_fault"), JobCulprit.JOB_CULPRIT, new OrderField[] { JobCulprit.JOB_CULPRIT.SHOP_ID, JobCulprit.JOB_CULPRIT.FAULT, JobCulprit.JOB_CULPRIT.JOB_ID }, false);
     public static final Index DECISION_OF_JOB = Internal.createIndex(DSL.name("decision_of_job"), Decision.DECISION, new OrderField[] { Decision.DECISION.SHOP_ID, Decision.DECISION.JOB_ID, Decision.DECISION.ID }, false);
     public static final Index ELECTRICAL_CHECK_OF_JOB = Internal.createIndex(DSL.name("electrical_check_of_job"), ElectricalCheck.ELECTRICAL_CHECK, new OrderField[] { ElectricalCheck.ELECTRICAL_CHECK.SHOP_ID, ElectricalCheck.ELECTRICAL_CHECK.JOB_ID, ElectricalCheck.ELECTRICAL_CHECK.ID }, false);
     public static final Index GEAR_READING_JOB = Internal.createIndex(DSL.name("gear_reading_job"), GearReading.GEAR_READING, new OrderField[] { GearReading.GEAR_READING.SHOP_ID, GearReading.GEAR_READING.JOB_ID, GearReading.GEAR_READING.READ_AT, GearReading.GEAR_READING.POSITION }, false);
     public static final Index JOB_FIND = Internal.createIndex(DSL.name("job_find"), Job.JOB, new OrderField[] { Job.JOB.FIND_TEXT }, false);
-    public static final Index JOB_MODEL = Internal.createIndex(DSL.name("job_model"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.MACHINE_MODEL_ID }, false);
+    public static final Index JOB_MODEL = Internal.createIndex(DSL.name("job_model"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.MACHINE_MODEL_ID, Job.JOB.ID }, false);
     public static final Index JOB_OPEN = Internal.createIndex(DSL.name("job_open"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.PLACE, Job.JOB.PROMISED_ON, Job.JOB.TRAY_NUMBER }, false);
     public static final Index JOB_RACK = Internal.createIndex(DSL.name("job_rack"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.PLACE, Job.JOB.MOVED_AT.desc(), Job.JOB.ID.desc() }, false);
     public static final Index JOB_RHYTHM_OF_JOB = Internal.createIndex(DSL.name("job_rhythm_of_job"), JobRhythm.JOB_RHYTHM, new OrderField[] { JobRhythm.JOB_RHYTHM.SHOP_ID, JobRhythm.JOB_RHYTHM.JOB_ID, JobRhythm.JOB_RHYTHM.ID }, false);

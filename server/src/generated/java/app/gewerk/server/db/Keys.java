@@ -6,6 +6,7 @@ package app.gewerk.server.db;
 
 import app.gewerk.server.db.tables.Attachment;
 import app.gewerk.server.db.tables.AttachmentPiece;
+import app.gewerk.server.db.tables.BookCount;
 import app.gewerk.server.db.tables.CautionTick;
 import app.gewerk.server.db.tables.Decision;
 import app.gewerk.server.db.tables.ElectricalCheck;
@@ -35,6 +36,7 @@ import app.gewerk.server.db.tables.ToothMap;
 import app.gewerk.server.db.tables.WayIn;
 import app.gewerk.server.db.tables.records.AttachmentPieceRecord;
 import app.gewerk.server.db.tables.records.AttachmentRecord;
+import app.gewerk.server.db.tables.records.BookCountRecord;
 import app.gewerk.server.db.tables.records.CautionTickRecord;
 import app.gewerk.server.db.tables.records.DecisionRecord;
 import app.gewerk.server.db.tables.records.ElectricalCheckRecord;
@@ -84,6 +86,7 @@ public class Keys {
 
     public static final UniqueKey<AttachmentRecord> ATTACHMENT_PKEY = Internal.createUniqueKey(Attachment.ATTACHMENT, DSL.name("attachment_pkey"), new TableField[] { Attachment.ATTACHMENT.SHOP_ID, Attachment.ATTACHMENT.ID }, true);
     public static final UniqueKey<AttachmentPieceRecord> ATTACHMENT_PIECE_PKEY = Internal.createUniqueKey(AttachmentPiece.ATTACHMENT_PIECE, DSL.name("attachment_piece_pkey"), new TableField[] { AttachmentPiece.ATTACHMENT_PIECE.SHOP_ID, AttachmentPiece.ATTACHMENT_PIECE.ATTACHMENT_ID, AttachmentPiece.ATTACHMENT_PIECE.POSITION }, true);
+    public static final UniqueKey<BookCountRecord> BOOK_COUNT_PKEY = Internal.createUniqueKey(BookCount.BOOK_COUNT, DSL.name("book_count_pkey"), new TableField[] { BookCount.BOOK_COUNT.SHOP_ID, BookCount.BOOK_COUNT.MACHINE_MODEL_ID, BookCount.BOOK_COUNT.WHAT, BookCount.BOOK_COUNT.CODE }, true);
     public static final UniqueKey<CautionTickRecord> CAUTION_TICK_PKEY = Internal.createUniqueKey(CautionTick.CAUTION_TICK, DSL.name("caution_tick_pkey"), new TableField[] { CautionTick.CAUTION_TICK.SHOP_ID, CautionTick.CAUTION_TICK.JOB_ID, CautionTick.CAUTION_TICK.CAUTION }, true);
     public static final UniqueKey<DecisionRecord> DECISION_PKEY = Internal.createUniqueKey(Decision.DECISION, DSL.name("decision_pkey"), new TableField[] { Decision.DECISION.SHOP_ID, Decision.DECISION.ID }, true);
     public static final UniqueKey<ElectricalCheckRecord> ELECTRICAL_CHECK_PKEY = Internal.createUniqueKey(ElectricalCheck.ELECTRICAL_CHECK, DSL.name("electrical_check_pkey"), new TableField[] { ElectricalCheck.ELECTRICAL_CHECK.SHOP_ID, ElectricalCheck.ELECTRICAL_CHECK.ID }, true);
@@ -123,6 +126,8 @@ public class Keys {
     public static final ForeignKey<AttachmentRecord, JobRecord> ATTACHMENT__ATTACHMENT_SHOP_ID_JOB_ID_FKEY = Internal.createForeignKey(Attachment.ATTACHMENT, DSL.name("attachment_shop_id_job_id_fkey"), new TableField[] { Attachment.ATTACHMENT.SHOP_ID, Attachment.ATTACHMENT.JOB_ID }, Keys.JOB_PKEY, new TableField[] { Job.JOB.SHOP_ID, Job.JOB.ID }, true, ForeignKeyRule.NO_ACTION, ForeignKeyRule.NO_ACTION);
     public static final ForeignKey<AttachmentPieceRecord, AttachmentRecord> ATTACHMENT_PIECE__ATTACHMENT_PIECE_SHOP_ID_ATTACHMENT_ID_FKEY = Internal.createForeignKey(AttachmentPiece.ATTACHMENT_PIECE, DSL.name("attachment_piece_shop_id_attachment_id_fkey"), new TableField[] { AttachmentPiece.ATTACHMENT_PIECE.SHOP_ID, AttachmentPiece.ATTACHMENT_PIECE.ATTACHMENT_ID }, Keys.ATTACHMENT_PKEY, new TableField[] { Attachment.ATTACHMENT.SHOP_ID, Attachment.ATTACHMENT.ID }, true, ForeignKeyRule.CASCADE, ForeignKeyRule.NO_ACTION);
     public static final ForeignKey<AttachmentPieceRecord, ShopRecord> ATTACHMENT_PIECE__ATTACHMENT_PIECE_SHOP_ID_FKEY = Internal.createForeignKey(AttachmentPiece.ATTACHMENT_PIECE, DSL.name("attachment_piece_shop_id_fkey"), new TableField[] { AttachmentPiece.ATTACHMENT_PIECE.SHOP_ID }, Keys.SHOP_PKEY, new TableField[] { Shop.SHOP.ID }, true, ForeignKeyRule.NO_ACTION, ForeignKeyRule.NO_ACTION);
+    public static final ForeignKey<BookCountRecord, ShopRecord> BOOK_COUNT__BOOK_COUNT_SHOP_ID_FKEY = Internal.createForeignKey(BookCount.BOOK_COUNT, DSL.name("book_count_shop_id_fkey"), new TableField[] { BookCount.BOOK_COUNT.SHOP_ID }, Keys.SHOP_PKEY, new TableField[] { Shop.SHOP.ID }, true, ForeignKeyRule.NO_ACTION, ForeignKeyRule.NO_ACTION);
+    public static final ForeignKey<BookCountRecord, MachineModelRecord> BOOK_COUNT__BOOK_COUNT_SHOP_ID_MACHINE_MODEL_ID_FKEY = Internal.createForeignKey(BookCount.BOOK_COUNT, DSL.name("book_count_shop_id_machine_model_id_fkey"), new TableField[] { BookCount.BOOK_COUNT.SHOP_ID, BookCount.BOOK_COUNT.MACHINE_MODEL_ID }, Keys.MACHINE_MODEL_PKEY, new TableField[] { MachineModel.MACHINE_MODEL.SHOP_ID, MachineModel.MACHINE_MODEL.ID }, true, ForeignKeyRule.NO_ACTION, ForeignKeyRule.NO_ACTION);
     public static final ForeignKey<CautionTickRecord, ShopRecord> CAUTION_TICK__CAUTION_TICK_SHOP_ID_FKEY = Internal.createForeignKey(CautionTick.CAUTION_TICK, DSL.name("caution_tick_shop_id_fkey"), new TableField[] { CautionTick.CAUTION_TICK.SHOP_ID }, Keys.SHOP_PKEY, new TableField[] { Shop.SHOP.ID }, true, ForeignKeyRule.NO_ACTION, ForeignKeyRule.NO_ACTION);
     public static final ForeignKey<CautionTickRecord, JobRecord> CAUTION_TICK__CAUTION_TICK_SHOP_ID_JOB_ID_FKEY = Internal.createForeignKey(CautionTick.CAUTION_TICK, DSL.name("caution_tick_shop_id_job_id_fkey"), new TableField[] { CautionTick.CAUTION_TICK.SHOP_ID, CautionTick.CAUTION_TICK.JOB_ID }, Keys.JOB_PKEY, new TableField[] { Job.JOB.SHOP_ID, Job.JOB.ID }, true, ForeignKeyRule.NO_ACTION, ForeignKeyRule.NO_ACTION);
     public static final ForeignKey<CautionTickRecord, PersonRecord> CAUTION_TICK__CAUTION_TICK_SHOP_ID_TICKED_BY_FKEY = Internal.createForeignKey(CautionTick.CAUTION_TICK, DSL.name("caution_tick_shop_id_ticked_by_fkey"), new TableField[] { CautionTick.CAUTION_TICK.SHOP_ID, CautionTick.CAUTION_TICK.TICKED_BY }, Keys.PERSON_PKEY, new TableField[] { Person.PERSON.SHOP_ID, Person.PERSON.ID }, true, ForeignKeyRule.NO_ACTION, ForeignKeyRule.NO_ACTION);

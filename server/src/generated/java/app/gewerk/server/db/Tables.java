@@ -6,6 +6,7 @@ package app.gewerk.server.db;
 
 import app.gewerk.server.db.tables.Attachment;
 import app.gewerk.server.db.tables.AttachmentPiece;
+import app.gewerk.server.db.tables.BookCount;
 import app.gewerk.server.db.tables.CautionTick;
 import app.gewerk.server.db.tables.Decision;
 import app.gewerk.server.db.tables.ElectricalCheck;
@@ -50,6 +51,12 @@ public class Tables {
      * The table <code>attachment_piece</code>.
      */
     public static final AttachmentPiece ATTACHMENT_PIECE = AttachmentPiece.ATTACHMENT_PIECE;
+
+    /**
+     * jobs of a model: seen, all; of those put away told, with a culprit; by
+     * culprit; decisions by way
+     */
+    public static final BookCount BOOK_COUNT = BookCount.BOOK_COUNT;
 
     /**
      * The table <code>caution_tick</code>.

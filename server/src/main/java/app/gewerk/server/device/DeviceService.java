@@ -1,10 +1,12 @@
 package app.gewerk.server.device;
 
+import app.gewerk.core.Wire;
 import app.gewerk.core.caution.Cautions;
 import app.gewerk.core.diagnosis.Diagnosis;
 import app.gewerk.core.diagnosis.DiagnosisKnowledge;
 import app.gewerk.core.diagnosis.Experience;
 import app.gewerk.core.intake.Estimate;
+import app.gewerk.core.job.Way;
 import app.gewerk.core.teardown.TeardownStep;
 import app.gewerk.core.train.Machine;
 import app.gewerk.core.words.Refused;
@@ -18,6 +20,7 @@ import java.math.BigDecimal;
 import java.time.OffsetDateTime;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -100,12 +103,18 @@ public class DeviceService {
                     Optional.empty(),
                     false);
         }
-        List<KnownCulprit> culprits = store.culprits(here, id.get(), 0);
+        DeviceStore.Counted counted = store.counted(here, id.get());
+        Map<String, Say> words = store.lastWords(here, id.get());
         return new Recall(
-                store.jobs(here, id.get()),
-                store.closedWithCulprit(here, id.get()),
-                culprits,
-                store.cures(here, id.get()),
+                counted.seen(),
+                counted.told(),
+                counted.faults().entrySet().stream()
+                        .map(f -> new KnownCulprit(f.getKey(), words.get(f.getKey()), f.getValue()))
+                        .toList(),
+                counted.ways().entrySet().stream()
+                        .map(w -> new KnownCure(
+                                w.getKey(), Wire.parse(Way.class, w.getKey()).words(), w.getValue()))
+                        .toList(),
                 store.history(DeviceStore.ofModel(here, id.get())),
                 ofKind,
                 store.lastPart(here, id.get()),
@@ -161,8 +170,7 @@ public class DeviceService {
     /** Culprits of this model's closed jobs but one, as the next diagnosis counts them. */
     @Transactional(readOnly = true)
     public Experience experience(Here here, long modelId, long exceptJob) {
-        return new Experience(store.culprits(here, modelId, exceptJob).stream()
-                .collect(java.util.stream.Collectors.toMap(KnownCulprit::fault, KnownCulprit::times)));
+        return new Experience(store.faults(here, modelId, exceptJob));
     }
 
     /** How a model opens, as the device book has it. */

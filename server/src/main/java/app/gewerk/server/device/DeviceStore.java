@@ -1,6 +1,6 @@
 package app.gewerk.server.device;
 
-import static app.gewerk.server.db.Tables.DECISION;
+import static app.gewerk.server.db.Tables.BOOK_COUNT;
 import static app.gewerk.server.db.Tables.JOB;
 import static app.gewerk.server.db.Tables.JOB_CULPRIT;
 import static app.gewerk.server.db.Tables.MACHINE_MODEL;
@@ -10,21 +10,21 @@ import static app.gewerk.server.db.Tables.PURCHASE_ORDER;
 import static app.gewerk.server.db.Tables.PURCHASE_ORDER_LINE;
 import static app.gewerk.server.db.Tables.SHOP;
 import static app.gewerk.server.db.Tables.WAY_IN;
-import static org.jooq.impl.DSL.arrayAgg;
-import static org.jooq.impl.DSL.count;
-import static org.jooq.impl.DSL.countDistinct;
+import static org.jooq.impl.DSL.coalesce;
+import static org.jooq.impl.DSL.exists;
+import static org.jooq.impl.DSL.lateral;
 import static org.jooq.impl.DSL.lower;
 import static org.jooq.impl.DSL.noCondition;
+import static org.jooq.impl.DSL.select;
+import static org.jooq.impl.DSL.selectOne;
 import static org.jooq.impl.DSL.sum;
+import static org.jooq.impl.DSL.when;
 
-import app.gewerk.core.Wire;
 import app.gewerk.core.intake.Estimate;
 import app.gewerk.core.job.Place;
-import app.gewerk.core.job.Way;
 import app.gewerk.core.teardown.TeardownStep;
 import app.gewerk.core.train.Machine;
-import app.gewerk.server.device.DeviceService.KnownCulprit;
-import app.gewerk.server.device.DeviceService.KnownCure;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.device.DeviceService.KnownMachine;
 import app.gewerk.server.device.DeviceService.LastPart;
 import app.gewerk.server.device.DeviceService.Train;
@@ -33,9 +33,12 @@ import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.StoredJson;
 import java.math.BigDecimal;
 import java.time.OffsetDateTime;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Field;
@@ -51,6 +54,9 @@ class DeviceStore {
 
     private static final Condition CLOSED = JOB.PLACE.eq(Place.PUT_AWAY.toString());
 
+    private static final Condition OF_THE_MODEL =
+            JOB.SHOP_ID.eq(MACHINE_MODEL.SHOP_ID).and(JOB.MACHINE_MODEL_ID.eq(MACHINE_MODEL.ID));
+
     private final DSLContext sql;
     private final StoredJson json;
 
@@ -65,13 +71,16 @@ class DeviceStore {
         for (String word : words) {
             found = found.and(whole.containsIgnoreCase(word));
         }
-        return sql.select(MACHINE_MODEL.ID, MACHINE_MODEL.KIND, MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME, count(JOB.ID))
+        Field<Integer> seen = coalesce(BOOK_COUNT.JOBS, 0);
+        return sql.select(MACHINE_MODEL.ID, MACHINE_MODEL.KIND, MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME, seen)
                 .from(MACHINE_MODEL)
-                .leftJoin(JOB)
-                .on(JOB.SHOP_ID.eq(MACHINE_MODEL.SHOP_ID), JOB.MACHINE_MODEL_ID.eq(MACHINE_MODEL.ID))
+                .leftJoin(BOOK_COUNT)
+                .on(
+                        BOOK_COUNT.SHOP_ID.eq(MACHINE_MODEL.SHOP_ID),
+                        BOOK_COUNT.MACHINE_MODEL_ID.eq(MACHINE_MODEL.ID),
+                        BOOK_COUNT.WHAT.eq("seen"))
                 .where(MACHINE_MODEL.SHOP_ID.eq(here.shopId()), found)
-                .groupBy(MACHINE_MODEL.SHOP_ID, MACHINE_MODEL.ID)
-                .orderBy(count(JOB.ID).desc(), MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME)
+                .orderBy(seen.desc(), MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME)
                 .limit(limit)
                 .fetch(r -> new KnownMachine(r.value1(), r.value2(), r.value3(), r.value4(), r.value5()));
     }
@@ -104,72 +113,130 @@ class DeviceStore {
     }
 
     static Condition ofModel(Here here, long modelId) {
-        return JOB.SHOP_ID.eq(here.shopId()).and(JOB.MACHINE_MODEL_ID.eq(modelId));
+        return MACHINE_MODEL.SHOP_ID.eq(here.shopId()).and(MACHINE_MODEL.ID.eq(modelId));
     }
 
     static Condition ofKind(Here here, String kind) {
         return MACHINE_MODEL.SHOP_ID.eq(here.shopId()).and(MACHINE_MODEL.KIND.eq(kind));
     }
 
-    int jobs(Here here, long modelId) {
-        return sql.fetchCount(JOB, ofModel(here, modelId));
+    private static Condition jobsOfModel(Here here, long modelId) {
+        return JOB.SHOP_ID.eq(here.shopId()).and(JOB.MACHINE_MODEL_ID.eq(modelId));
     }
 
-    int closedWithCulprit(Here here, long modelId) {
-        return sql.select(countDistinct(JOB.ID))
-                .from(JOB)
-                .join(JOB_CULPRIT)
-                .on(JOB_CULPRIT.SHOP_ID.eq(JOB.SHOP_ID), JOB_CULPRIT.JOB_ID.eq(JOB.ID))
-                .where(ofModel(here, modelId), CLOSED)
-                .fetchSingle()
-                .value1();
+    /**
+     * What the book has counted for a model, most first.
+     *
+     * @param seen jobs, the open ones too
+     * @param told those put away with a culprit stated
+     * @param faults how many of those had each fault
+     * @param ways decisions of those put away, by way
+     */
+    record Counted(int seen, int told, Map<String, Integer> faults, Map<String, Integer> ways) {}
+
+    Counted counted(Here here, long modelId) {
+        Map<String, Map<String, Integer>> counts = sql
+                .select(BOOK_COUNT.WHAT, BOOK_COUNT.CODE, BOOK_COUNT.JOBS)
+                .from(BOOK_COUNT)
+                .where(
+                        BOOK_COUNT.SHOP_ID.eq(here.shopId()),
+                        BOOK_COUNT.MACHINE_MODEL_ID.eq(modelId),
+                        BOOK_COUNT.JOBS.gt(0))
+                .orderBy(BOOK_COUNT.JOBS.desc(), BOOK_COUNT.CODE)
+                .fetch()
+                .stream()
+                .collect(Collectors.groupingBy(
+                        r -> r.value1(),
+                        Collectors.toMap(r -> r.value2(), r -> r.value3(), (a, b) -> a, LinkedHashMap::new)));
+        return new Counted(
+                counts.getOrDefault("seen", Map.of()).getOrDefault("", 0),
+                counts.getOrDefault("told", Map.of()).getOrDefault("", 0),
+                counts.getOrDefault("culprit", Map.of()),
+                counts.getOrDefault("way", Map.of()));
     }
 
-    List<KnownCulprit> culprits(Here here, long modelId, long exceptJob) {
-        return sql.select(JOB_CULPRIT.FAULT, arrayAgg(JOB_CULPRIT.WORDS).orderBy(JOB_CULPRIT.STATED_AT.desc()), count())
+    /** The words each fault was last stated with in a job that was put away. */
+    Map<String, Say> lastWords(Here here, long modelId) {
+        var last = lateral(select(JOB_CULPRIT.WORDS)
+                        .from(JOB_CULPRIT)
+                        .join(JOB)
+                        .on(JOB.SHOP_ID.eq(JOB_CULPRIT.SHOP_ID), JOB.ID.eq(JOB_CULPRIT.JOB_ID))
+                        .where(JOB_CULPRIT.FAULT.eq(BOOK_COUNT.CODE), jobsOfModel(here, modelId), CLOSED)
+                        .orderBy(JOB_CULPRIT.JOB_ID.desc())
+                        .limit(1))
+                .as("last");
+        Field<JSONB> words = last.field(JOB_CULPRIT.WORDS);
+        return sql
+                .select(BOOK_COUNT.CODE, words)
+                .from(BOOK_COUNT)
+                .crossJoin(last)
+                .where(
+                        BOOK_COUNT.SHOP_ID.eq(here.shopId()),
+                        BOOK_COUNT.MACHINE_MODEL_ID.eq(modelId),
+                        BOOK_COUNT.WHAT.eq("culprit"))
+                .stream()
+                .collect(Collectors.toMap(
+                        r -> r.value1(), r -> json.told(r.value2().data())));
+    }
+
+    /** How many of a model's jobs that were put away had each fault, one job left out. */
+    Map<String, Integer> faults(Here here, long modelId, long exceptJob) {
+        Condition ofThatJob = exists(selectOne()
                 .from(JOB_CULPRIT)
                 .join(JOB)
                 .on(JOB.SHOP_ID.eq(JOB_CULPRIT.SHOP_ID), JOB.ID.eq(JOB_CULPRIT.JOB_ID))
-                .where(ofModel(here, modelId), CLOSED, JOB.ID.ne(exceptJob))
-                .groupBy(JOB_CULPRIT.FAULT)
-                .orderBy(count().desc(), JOB_CULPRIT.FAULT)
-                .fetch(r -> new KnownCulprit(r.value1(), json.told(r.value2()[0].data()), r.value3()));
+                .where(
+                        jobsOfModel(here, modelId),
+                        JOB.ID.eq(exceptJob),
+                        CLOSED,
+                        JOB_CULPRIT.FAULT.eq(BOOK_COUNT.CODE)));
+        return sql.select(
+                        BOOK_COUNT.CODE,
+                        BOOK_COUNT.JOBS.minus(when(ofThatJob, 1).otherwise(0)))
+                .from(BOOK_COUNT)
+                .where(
+                        BOOK_COUNT.SHOP_ID.eq(here.shopId()),
+                        BOOK_COUNT.MACHINE_MODEL_ID.eq(modelId),
+                        BOOK_COUNT.WHAT.eq("culprit"))
+                .fetchMap(r -> r.value1(), r -> r.value2());
     }
 
-    List<KnownCure> cures(Here here, long modelId) {
-        return sql.select(DECISION.WAY, count())
-                .from(DECISION)
-                .join(JOB)
-                .on(JOB.SHOP_ID.eq(DECISION.SHOP_ID), JOB.ID.eq(DECISION.JOB_ID))
-                .where(ofModel(here, modelId), CLOSED)
-                .groupBy(DECISION.WAY)
-                .orderBy(count().desc(), DECISION.WAY)
-                .fetch(r -> new KnownCure(
-                        r.value1(), Wire.parse(Way.class, r.value1()).words(), r.value2()));
-    }
-
-    /** Bench minutes of closed jobs, and what was ordered for each job in all. */
+    /**
+     * Bench minutes of the last closed jobs, and what was ordered for each of the last jobs in all.
+     *
+     * @param of of which models; the newest of each are taken, then the newest of all
+     */
     Estimate.History history(Condition of) {
-        List<Double> minutes = sql.select(JOB.BENCH_MINUTES)
-                .from(JOB)
-                .join(MACHINE_MODEL)
-                .on(MACHINE_MODEL.SHOP_ID.eq(JOB.SHOP_ID), MACHINE_MODEL.ID.eq(JOB.MACHINE_MODEL_ID))
-                .where(of, JOB.BENCH_MINUTES.isNotNull())
-                .orderBy(JOB.ID.desc())
+        var timed = lateral(select(JOB.ID, JOB.BENCH_MINUTES)
+                        .from(JOB)
+                        .where(OF_THE_MODEL, JOB.BENCH_MINUTES.isNotNull())
+                        .orderBy(JOB.ID.desc())
+                        .limit(RECENT))
+                .as("timed");
+        List<Double> minutes = sql.select(timed.field(JOB.BENCH_MINUTES))
+                .from(MACHINE_MODEL)
+                .crossJoin(timed)
+                .where(of)
+                .orderBy(timed.field(JOB.ID).desc())
                 .limit(RECENT)
                 .fetch(r -> r.value1().doubleValue());
-        Field<BigDecimal> ordered = sum(PURCHASE_ORDER.TOTAL);
-        List<Double> parts = sql.select(ordered)
-                .from(PURCHASE_ORDER)
-                .join(SHOP)
-                .on(SHOP.ID.eq(PURCHASE_ORDER.SHOP_ID), SHOP.CURRENCY.eq(PURCHASE_ORDER.CURRENCY))
-                .join(JOB)
-                .on(JOB.SHOP_ID.eq(PURCHASE_ORDER.SHOP_ID), JOB.ID.eq(PURCHASE_ORDER.JOB_ID))
-                .join(MACHINE_MODEL)
-                .on(MACHINE_MODEL.SHOP_ID.eq(JOB.SHOP_ID), MACHINE_MODEL.ID.eq(JOB.MACHINE_MODEL_ID))
-                .where(of, ORDERED)
-                .groupBy(JOB.SHOP_ID, JOB.ID)
-                .orderBy(JOB.ID.desc())
+        Field<BigDecimal> ordered = sum(PURCHASE_ORDER.TOTAL).as("ordered");
+        var bought = lateral(select(JOB.ID, ordered)
+                        .from(JOB)
+                        .join(PURCHASE_ORDER)
+                        .on(PURCHASE_ORDER.SHOP_ID.eq(JOB.SHOP_ID), PURCHASE_ORDER.JOB_ID.eq(JOB.ID))
+                        .join(SHOP)
+                        .on(SHOP.ID.eq(PURCHASE_ORDER.SHOP_ID), SHOP.CURRENCY.eq(PURCHASE_ORDER.CURRENCY))
+                        .where(OF_THE_MODEL, ORDERED)
+                        .groupBy(JOB.ID)
+                        .orderBy(JOB.ID.desc())
+                        .limit(RECENT))
+                .as("bought");
+        List<Double> parts = sql.select(bought.field(ordered))
+                .from(MACHINE_MODEL)
+                .crossJoin(bought)
+                .where(of)
+                .orderBy(bought.field(JOB.ID).desc())
                 .limit(RECENT)
                 .fetch(r -> r.value1().doubleValue());
         return new Estimate.History(minutes, parts);
@@ -190,7 +257,7 @@ class DeviceStore {
                         PURCHASE_ORDER_LINE.ORDER_ID.eq(PURCHASE_ORDER.ID))
                 .join(JOB)
                 .on(JOB.SHOP_ID.eq(PURCHASE_ORDER.SHOP_ID), JOB.ID.eq(PURCHASE_ORDER.JOB_ID))
-                .where(ofModel(here, modelId), ORDERED)
+                .where(jobsOfModel(here, modelId), ORDERED)
                 .orderBy(PURCHASE_ORDER.ID.desc(), PURCHASE_ORDER_LINE.POSITION)
                 .limit(1)
                 .fetchOptional(

@@ -14,7 +14,6 @@ import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.device.DeviceService;
 import app.gewerk.server.http.NotFound;
-import app.gewerk.server.http.Words;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.job.JobService.NewJob;
@@ -152,8 +151,6 @@ public class IntakeService {
                 intake.kind(),
                 maker,
                 model,
-                maker + " " + model + ", "
-                        + Words.of(cautions.kind(intake.kind()).words()),
                 tidy(intake.serial()),
                 tidy(intake.era()),
                 tidy(intake.ownerName()),

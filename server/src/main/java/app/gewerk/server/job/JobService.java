@@ -1,11 +1,13 @@
 package app.gewerk.server.job;
 
+import app.gewerk.core.caution.Cautions;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.NotFound;
 import app.gewerk.server.http.Stale;
+import app.gewerk.server.http.Words;
 import app.gewerk.server.job.JobStore.Part;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.SavedOnceStore;
@@ -22,6 +24,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.LongConsumer;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -29,11 +34,13 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class JobService {
     private static final int FOUND_AT_ONCE = 30;
+    private static final Pattern NO_LETTER = Pattern.compile("[^\\p{L}\\p{N}]");
 
     private final JobStore store;
     private final SavedOnceStore savedOnce;
     private final ShopClock clock;
     private final StoredJson json;
+    private final Cautions kinds = Cautions.fromKnowledge();
 
     JobService(JobStore store, SavedOnceStore savedOnce, ShopClock clock, StoredJson json) {
         this.store = store;
@@ -47,7 +54,6 @@ public class JobService {
             String kind,
             String maker,
             String model,
-            String machineWords,
             String serial,
             String era,
             String ownerName,
@@ -152,11 +158,29 @@ public class JobService {
 
     @Transactional(readOnly = true)
     public List<Tray> find(Here here, String text, Optional<Long> before) {
-        List<String> words = Arrays.stream(text.strip().toLowerCase(Locale.ROOT).split("\\s+"))
+        List<String> patterns = Arrays.stream(
+                        text.strip().toLowerCase(Locale.ROOT).split("\\s+"))
                 .filter(w -> !w.isEmpty())
                 .limit(8)
+                .map(this::pattern)
                 .toList();
-        return store.find(here, words, before, FOUND_AT_ONCE);
+        return store.find(here, patterns, before, FOUND_AT_ONCE);
+    }
+
+    /** The word itself, or the code of a kind of machine that is called so in the language of whoever asks. */
+    private String pattern(String word) {
+        return Stream.concat(
+                        Stream.of(NO_LETTER.matcher(word).replaceAll("\\\\$0")),
+                        kinds.kinds().stream()
+                                .filter(k -> Words.of(k.words())
+                                        .toLowerCase(Locale.ROOT)
+                                        .contains(word))
+                                .map(k -> foundBy(k.code())))
+                .collect(Collectors.joining("|"));
+    }
+
+    private static String foundBy(String kind) {
+        return ("#" + kind + "#").toLowerCase(Locale.ROOT);
     }
 
     @Transactional(readOnly = true)
@@ -228,7 +252,16 @@ public class JobService {
         String complaint = job.complaint();
         String start = complaint.substring(
                 0, complaint.offsetByCodePoints(0, Math.min(1500, complaint.codePointCount(0, complaint.length()))));
-        return String.join(" ", job.machineWords(), job.ownerName(), job.ownerPhone(), job.serial(), job.era(), start)
+        return String.join(
+                        " ",
+                        job.maker(),
+                        job.model(),
+                        foundBy(job.kind()),
+                        job.ownerName(),
+                        job.ownerPhone(),
+                        job.serial(),
+                        job.era(),
+                        start)
                 .toLowerCase(Locale.ROOT);
     }
 

@@ -318,14 +318,14 @@ class JobStore {
                 .fetch(this::tray);
     }
 
-    /** Jobs whose machine, owner, serial, complaint or tray holds the words, newest first. */
-    List<Tray> find(Here here, List<String> words, Optional<Long> before, int limit) {
-        String[] patterns = words.stream()
-                .map(word ->
-                        "%" + word.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%")
-                .toArray(String[]::new);
+    /** @param patterns regular expressions that all match what a job is found by; newest first */
+    List<Tray> find(Here here, List<String> patterns, Optional<Long> before, int limit) {
         List<Long> found = sql.fetch(
-                        "select jobs_with_words(?, ?, ?, ?)", here.shopId(), patterns, before.orElse(null), limit)
+                        "select jobs_with_words(?, ?, ?, ?)",
+                        here.shopId(),
+                        patterns.toArray(String[]::new),
+                        before.orElse(null),
+                        limit)
                 .map(r -> r.get(0, Long.class));
         return trays(here, JOB.ID.in(found)).fetch(this::tray).stream()
                 .sorted((a, b) -> Long.compare(b.id(), a.id()))

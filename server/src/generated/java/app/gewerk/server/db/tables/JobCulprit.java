@@ -5,6 +5,7 @@ package app.gewerk.server.db.tables;
 
 
 import app.gewerk.server.db.DefaultSchema;
+import app.gewerk.server.db.Indexes;
 import app.gewerk.server.db.Keys;
 import app.gewerk.server.db.tables.Job.JobPath;
 import app.gewerk.server.db.tables.Person.PersonPath;
@@ -20,6 +21,7 @@ import org.jooq.Check;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
+import org.jooq.Index;
 import org.jooq.InverseForeignKey;
 import org.jooq.JSONB;
 import org.jooq.Name;
@@ -162,6 +164,11 @@ public class JobCulprit extends TableImpl<JobCulpritRecord> {
     @Override
     public Schema getSchema() {
         return aliased() ? null : DefaultSchema.DEFAULT_SCHEMA;
+    }
+
+    @Override
+    public List<Index> getIndexes() {
+        return Arrays.asList(Indexes.CULPRIT_OF_FAULT);
     }
 
     @Override

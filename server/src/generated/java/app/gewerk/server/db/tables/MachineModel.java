@@ -6,6 +6,7 @@ package app.gewerk.server.db.tables;
 
 import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Keys;
+import app.gewerk.server.db.tables.BookCount.BookCountPath;
 import app.gewerk.server.db.tables.Job.JobPath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
@@ -183,6 +184,18 @@ public class MachineModel extends TableImpl<MachineModelRecord> {
             _shop = new ShopPath(this, Keys.MACHINE_MODEL__MACHINE_MODEL_SHOP_ID_FKEY, null);
 
         return _shop;
+    }
+
+    private transient BookCountPath _bookCount;
+
+    /**
+     * Get the implicit to-many join path to the <code>book_count</code> table
+     */
+    public BookCountPath bookCount() {
+        if (_bookCount == null)
+            _bookCount = new BookCountPath(this, null, Keys.BOOK_COUNT__BOOK_COUNT_SHOP_ID_MACHINE_MODEL_ID_FKEY.getInverseKey());
+
+        return _bookCount;
     }
 
     private transient JobPath _job;

@@ -8,6 +8,7 @@ import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Keys;
 import app.gewerk.server.db.tables.Attachment.AttachmentPath;
 import app.gewerk.server.db.tables.AttachmentPiece.AttachmentPiecePath;
+import app.gewerk.server.db.tables.BookCount.BookCountPath;
 import app.gewerk.server.db.tables.CautionTick.CautionTickPath;
 import app.gewerk.server.db.tables.Decision.DecisionPath;
 import app.gewerk.server.db.tables.ElectricalCheck.ElectricalCheckPath;
@@ -233,6 +234,18 @@ public class Shop extends TableImpl<ShopRecord> {
             _attachment = new AttachmentPath(this, null, Keys.ATTACHMENT__ATTACHMENT_SHOP_ID_FKEY.getInverseKey());
 
         return _attachment;
+    }
+
+    private transient BookCountPath _bookCount;
+
+    /**
+     * Get the implicit to-many join path to the <code>book_count</code> table
+     */
+    public BookCountPath bookCount() {
+        if (_bookCount == null)
+            _bookCount = new BookCountPath(this, null, Keys.BOOK_COUNT__BOOK_COUNT_SHOP_ID_FKEY.getInverseKey());
+
+        return _bookCount;
     }
 
     private transient CautionTickPath _cautionTick;
