@@ -6,17 +6,19 @@ from machine_model model
 where model.shop_id = job.shop_id and model.id = job.machine_model_id;
 
 -- Planned for these very patterns: a common word is found going back from the newest job, a rare one in the index.
-drop function jobs_with_words;
-create function jobs_with_words(shop bigint, patterns text[], before bigint, most integer) returns setof bigint
-    stable security definer set search_path from current language plpgsql as $$
+drop function jobs_with_words(bigint, text[], bigint, integer);
+create function jobs_with_words(shop bigint, patterns text[], of_word integer[], before bigint, most integer)
+    returns setof bigint stable security definer set search_path from current language plpgsql as $$
 begin
     return query execute
         'select id from job where shop_id = $1 and ($2 is null or id < $2)'
-        || (select coalesce(string_agg(format(' and find_text ~ %L', pattern), ''), '') from unnest(patterns) pattern)
+        || (select coalesce(string_agg(format(' and find_text like any (%L::text[])', alternatives), ''), '')
+            from (select array_agg(pattern) as alternatives from unnest(patterns, of_word) as given (pattern, word)
+                  group by word) words)
         || ' order by id desc limit $3'
         using shop, before, most;
 end $$;
-comment on function jobs_with_words is 'patterns: regular expressions, all of which must match what a job is found by';
+comment on function jobs_with_words is 'patterns of like: of each word one must match what a job is found by';
 
 -- What the device book counts, kept as it changes: asked at every key typed at the counter.
 create table book_count (
@@ -37,8 +39,8 @@ create function add_to_book(by integer, jobs bigint[], shop bigint) returns void
     volatile set search_path from current language sql
     begin atomic
         with
-            those as (select shop_id, id, machine_model_id, place = 'putAway' as closed from job
-                      where job.shop_id = shop and id = any (jobs)),
+            those as (select job.shop_id, job.id, machine_model_id, place = 'putAway' as closed
+                      from unnest(jobs) wanted (id) join job on job.shop_id = shop and job.id = wanted.id),
             added as (
                 select machine_model_id, 'seen' as what, '' as code, count(*) as jobs from those group by 1
                 union all

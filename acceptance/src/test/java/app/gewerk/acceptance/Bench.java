@@ -16,12 +16,14 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.openjdk.jmh.runner.RunnerException;
 
 /** Measures what docs/measurements.md reports: {@code ./gewerk bench}. */
 public final class Bench {
     private static final int WARM_UP = 150;
     private static final int ROUNDS = 400;
+    private static final String NEW_ID = "'id', old.id + 1000 * n";
     private static final Pattern SCRIPT = Pattern.compile("(?:src|href)=\"(/assets/[^\"]+\\.js)\"");
     private static final Pattern LOADED_LATER =
             Pattern.compile("\"(assets/(?:Sheet|NewJob|Workings|IntakeForm)[^\"]*\\.js)\"");
@@ -29,6 +31,10 @@ public final class Bench {
     private Bench() {}
 
     public static void main(String[] arguments) throws IOException, RunnerException {
+        if (List.of(arguments).contains("calls")) {
+            callsOnly();
+            return;
+        }
         CoreBench.run();
         RunningGewerk.layOut();
         Instant before = Instant.now();
@@ -39,8 +45,8 @@ public final class Bench {
             calls(gewerk);
             identify(gewerk);
             HandBench.measure(gewerk);
-            grow(gewerk, 20_000);
-            say("with 20,000 jobs:");
+            grow(gewerk, 200_000);
+            say("with 200,000 jobs:");
             calls(gewerk);
             say("memory resident after these calls: %d MB", residentMb(gewerk.pid()));
             scripts(gewerk);
@@ -49,6 +55,19 @@ public final class Bench {
             before = Instant.now();
             gewerk.start();
             say("server on that database answers again after %.1f s", seconds(before));
+        }
+    }
+
+    /** The calls alone, few jobs and many. */
+    private static void callsOnly() throws IOException {
+        RunningGewerk.layOut();
+        try (RunningGewerk gewerk = RunningGewerk.withDemo()) {
+            say("with the demo's 40 jobs:");
+            calls(gewerk);
+            grow(gewerk, 200_000);
+            say("with 200,000 jobs:");
+            calls(gewerk);
+            say("memory resident after these calls: %d MB", residentMb(gewerk.pid()));
         }
     }
 
@@ -69,6 +88,13 @@ public final class Bench {
         paths.put("journal", "/api/job/19/journal");
         paths.put("find, common word", "/api/job?find=clicks");
         paths.put("find, rare word", "/api/job?find=telescope%20wander");
+        paths.put("find, no such word", "/api/job?find=nosuchword");
+        paths.put("machines as one types", "/api/device?find=van");
+        paths.put("at the counter", HandBench.COUNTER);
+        paths.put("listening, whole", "/api/diagnosis/19");
+        paths.put("its ways", "/api/choice/19");
+        paths.put("record as JSON", "/api/handback/19/job.json");
+        paths.put("record as PDF", "/api/handback/19/job.pdf");
         paths.forEach((name, path) -> timed(name, () -> gewerk.get(path)));
     }
 
@@ -137,19 +163,46 @@ public final class Bench {
                         "() => { const f = window.frames_; return `${(f.n * 1000 / (f.last - f.from)).toFixed(1)} frames a second, longest ${f.worst.toFixed(0)} ms`; }"));
     }
 
-    /** Put-away jobs and their journals, copied from the demo's in the database: only the number matters here. */
+    /**
+     * The demo's forty jobs again and again, put away, each with its answers, culprits, readings, decisions, orders and
+     * a line of the journal. The book is counted once, at the end.
+     */
     private static void grow(RunningGewerk gewerk, int jobs) {
-        gewerk.inDatabase("""
-                insert into job (shop_id, tray_number, machine_model_id, serial, era, owner_name, owner_phone, complaint,
-                  came_with, plate, history, earlier_repairs, arrived_like, currency, place, steps_done, find_text,
-                  taken_in_at, moved_at)
-                select j.shop_id, j.tray_number, j.machine_model_id, j.serial || n, j.era, j.owner_name, j.owner_phone,
-                  j.complaint, j.came_with, j.plate, j.history, j.earlier_repairs, j.arrived_like, j.currency,
-                  'putAway', j.steps_done, j.find_text || ' ' || n, j.taken_in_at, j.moved_at
-                from generate_series(1, %d) n join job j on j.id = 1 + n %% 40""".formatted(jobs - 40), """
+        int copies = jobs / 40 - 1;
+        gewerk.inDatabase(
+                "set session_replication_role = replica",
+                copied("job", copies, "id", "'place', 'putAway', 'find_text', old.find_text || ' ' || n"),
+                copied("job_observation", copies, "job_id"),
+                copied("job_culprit", copies, "job_id"),
+                copied("job_gear", copies, "job_id"),
+                copied("gear_reading", copies, "job_id", NEW_ID),
+                copied("purchase_order", copies, "job_id", NEW_ID, "'key', old.key || '/' || n"),
+                copied("purchase_order_line", copies, "order_id"),
+                copied("decision", copies, "job_id", NEW_ID, "'order_id', old.order_id + 1000 * n"),
+                "set session_replication_role = origin",
+                """
                 insert into journal (job_id, shop_id, at, person_id, step, what, why)
                 select id, shop_id, taken_in_at, 1, 'takeIn',
-                  '{"format": 1, "code": "typed", "values": {"text": "Taken in"}}', '' from job where id > 40""", "analyze");
+                  '{"format": 1, "code": "typed", "values": {"text": "Taken in"}}', '' from job where id > 1000""",
+                "truncate book_count",
+                "select add_to_book(1, array(select id from job), 1)",
+                "analyze");
+    }
+
+    /** Rows again with a number of their own by copy: what belongs to job 7 belongs to job 2007 in copy 2. */
+    private static String copied(String table, int copies, String owner, String... changed) {
+        return "insert into %1$s overriding system value select made.* from %1$s old, generate_series(1, %2$d) n, "
+                        .formatted(table, copies)
+                + "jsonb_populate_record(null::%s, to_jsonb(old) || jsonb_build_object(%s)) made where old.%s < 1000"
+                        .formatted(
+                                table,
+                                String.join(
+                                        ", ",
+                                        Stream.concat(
+                                                        Stream.of("'%1$s', old.%1$s + 1000 * n".formatted(owner)),
+                                                        Stream.of(changed))
+                                                .toList()),
+                                owner);
     }
 
     static long residentMb(long pid) throws IOException {

@@ -13,6 +13,9 @@ import javax.imageio.ImageIO;
 
 /** The first half of the bench order under load: weighing faults, a long ledger, many photographs. */
 final class HandBench {
+    static final String COUNTER =
+            "/api/intake/counter?kind=slideProjector&maker=Vantorel&model=Slidewell%2024&newPrice=240";
+
     private static final int STEPS = 200;
     private static final int PHOTOGRAPHS = 40;
     private static final int TRIES = 20;
@@ -26,11 +29,6 @@ final class HandBench {
     }
 
     static void measure(RunningGewerk gewerk) throws IOException {
-        Bench.timed("listening, whole", () -> gewerk.get("/api/diagnosis/19"));
-        Bench.timed(
-                "at the counter",
-                () -> gewerk.get(
-                        "/api/intake/counter?kind=slideProjector&maker=Vantorel&model=Slidewell%2024&newPrice=240"));
         ApiCaller ilva = new ApiCaller(gewerk, "Ilva");
         for (int i = 0; i < STEPS; i++) {
             String line = "part " + i + " off, 2 M3x" + (6 + i % 20) + " pan " + (char) ('A' + i % 6) + (1 + i % 8);

@@ -24,8 +24,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.LongConsumer;
-import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -34,7 +32,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class JobService {
     private static final int FOUND_AT_ONCE = 30;
-    private static final Pattern NO_LETTER = Pattern.compile("[^\\p{L}\\p{N}]");
 
     private final JobStore store;
     private final SavedOnceStore savedOnce;
@@ -158,25 +155,25 @@ public class JobService {
 
     @Transactional(readOnly = true)
     public List<Tray> find(Here here, String text, Optional<Long> before) {
-        List<String> patterns = Arrays.stream(
+        List<List<String>> words = Arrays.stream(
                         text.strip().toLowerCase(Locale.ROOT).split("\\s+"))
                 .filter(w -> !w.isEmpty())
                 .limit(8)
-                .map(this::pattern)
+                .map(this::alternatives)
                 .toList();
-        return store.find(here, patterns, before, FOUND_AT_ONCE);
+        return store.find(here, words, before, FOUND_AT_ONCE);
     }
 
-    /** The word itself, or the code of a kind of machine that is called so in the language of whoever asks. */
-    private String pattern(String word) {
+    /** The word itself, and the codes of the kinds of machine that are called so in the language of whoever asks. */
+    private List<String> alternatives(String word) {
         return Stream.concat(
-                        Stream.of(NO_LETTER.matcher(word).replaceAll("\\\\$0")),
+                        Stream.of(word),
                         kinds.kinds().stream()
                                 .filter(k -> Words.of(k.words())
                                         .toLowerCase(Locale.ROOT)
                                         .contains(word))
                                 .map(k -> foundBy(k.code())))
-                .collect(Collectors.joining("|"));
+                .toList();
     }
 
     private static String foundBy(String kind) {

@@ -30,6 +30,7 @@ import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.StoredJson;
 import java.math.BigDecimal;
 import java.time.OffsetDateTime;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
@@ -318,12 +319,26 @@ class JobStore {
                 .fetch(this::tray);
     }
 
-    /** @param patterns regular expressions that all match what a job is found by; newest first */
-    List<Tray> find(Here here, List<String> patterns, Optional<Long> before, int limit) {
+    /**
+     * Jobs found by all the words, newest first.
+     *
+     * @param words each as the alternatives one of which must be in what a job is found by
+     */
+    List<Tray> find(Here here, List<List<String>> words, Optional<Long> before, int limit) {
+        List<String> patterns = new ArrayList<>();
+        List<Integer> ofWord = new ArrayList<>();
+        for (List<String> alternatives : words) {
+            for (String text : alternatives) {
+                patterns.add(
+                        "%" + text.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%");
+                ofWord.add(words.indexOf(alternatives));
+            }
+        }
         List<Long> found = sql.fetch(
-                        "select jobs_with_words(?, ?, ?, ?)",
+                        "select jobs_with_words(?, ?, ?, ?, ?)",
                         here.shopId(),
                         patterns.toArray(String[]::new),
+                        ofWord.toArray(Integer[]::new),
                         before.orElse(null),
                         limit)
                 .map(r -> r.get(0, Long.class));
