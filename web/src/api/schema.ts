@@ -1442,7 +1442,7 @@ export interface components {
             behind: string;
             code: string;
             /** @enum {string} */
-            type: "supply" | "controller" | "sensor" | "motor" | "belt" | "clutch" | "coupling" | "driver" | "pinion" | "gear" | "endGear" | "worm" | "wormWheel" | "bevel" | "planetStage" | "shaft" | "bracket" | "case" | "load" | "other";
+            type: "supply" | "controller" | "sensor" | "motor" | "belt" | "clutch" | "coupling" | "driver" | "cam" | "roller" | "pinion" | "gear" | "endGear" | "worm" | "wormWheel" | "bevel" | "planetStage" | "shaft" | "bracket" | "lever" | "spring" | "solenoid" | "capacitor" | "case" | "load" | "other";
             words: string;
         };
         Count: {
@@ -2631,8 +2631,12 @@ export interface components {
             faults: components["schemas"]["Ranked"][];
             next: components["schemas"]["Next"][];
             parts: components["schemas"]["Suspect"][];
+            ruledOut: {
+                [key: string]: string;
+            };
             /** Format: double */
             second: number;
+            stop?: string;
             sure: boolean;
         };
         StateCulprit: {
@@ -2713,6 +2717,7 @@ export interface components {
             minutes: number;
             /** @enum {string} */
             risk?: "mains" | "moving" | "breaks";
+            runs: boolean;
             signs: components["schemas"]["Sign"][];
             words: string;
         };
@@ -3068,7 +3073,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": ("supply" | "controller" | "sensor" | "motor" | "belt" | "clutch" | "coupling" | "driver" | "pinion" | "gear" | "endGear" | "worm" | "wormWheel" | "bevel" | "planetStage" | "shaft" | "bracket" | "case" | "load" | "other")[];
+                    "application/json": ("supply" | "controller" | "sensor" | "motor" | "belt" | "clutch" | "coupling" | "driver" | "cam" | "roller" | "pinion" | "gear" | "endGear" | "worm" | "wormWheel" | "bevel" | "planetStage" | "shaft" | "bracket" | "lever" | "spring" | "solenoid" | "capacitor" | "case" | "load" | "other")[];
                 };
             };
         };

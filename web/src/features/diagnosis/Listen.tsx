@@ -4,6 +4,7 @@ import { useState, type ReactNode } from 'react';
 import { z } from 'zod';
 import { api, ask, type Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
+import { Mark } from '../../parts/Marks';
 import { EditNotices } from '../../parts/EditNotices';
 import { useEdit } from '../../parts/useEdit';
 import { useKeys } from '../../parts/useKeys';
@@ -74,9 +75,10 @@ export function Listen({
     setDraft({ ...now, answers: withAnswer(now.answers, key, answer) });
   };
   const best = standing?.next[0]?.key;
-  const current = inHand(held, tasks, now.answers, best);
+  const isOpen = (sign: string) => !now.answers[sign] && !standing?.ruledOut[sign];
+  const current = inHand(held, tasks, isOpen, best);
   const task = tasks.find((t) => t.key === current);
-  const firstOpen = task?.signs.find((sign) => !now.answers[sign.key]);
+  const firstOpen = task?.signs.find((sign) => isOpen(sign.key));
   const answerFirst = (answer: Answer) => {
     if (!task || !firstOpen) return;
     setHeld(task.key);
@@ -120,12 +122,19 @@ export function Listen({
       {children}
       <Box sx={{ pt: 1.5, pb: 2, display: 'grid', gap: 1.5 }}>
         <EditNotices edit={edit} showTheirs={refresh} />
+        {standing?.stop && (
+          <Box role="alert" sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>
+            <Mark name="caution" color={colour.danger} />
+            <span>{texts.listen.stop(standing.stop)}</span>
+          </Box>
+        )}
         {task && standing && (
           <NextCheck
             task={task}
             next={standing.next.find((n) => n.key === task.key)}
             others={standing.next.filter((n) => n.key !== task.key)}
             sure={standing.sure}
+            ruledOut={standing.ruledOut}
             answers={now.answers}
             firstOpen={firstOpen?.key}
             set={(key, answer) => {

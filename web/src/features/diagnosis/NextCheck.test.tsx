@@ -8,6 +8,7 @@ const TASK = {
   minutes: 2.5,
   behind: 'cover',
   risk: 'breaks' as const,
+  runs: false,
   signs: [
     { key: 'crack@pinion', words: 'a crack in the pinion', ofPart: true },
     { key: 'odd@pinion', words: 'the pinion is yellow', ofPart: true },
@@ -39,6 +40,7 @@ function show(answers: Record<string, 'seen' | 'notSeen' | 'cannot' | 'notTried'
       next={NEXT}
       others={[{ ...NEXT, key: 'tip', words: 'tip it over', minutes: 0.5 }]}
       sure={false}
+      ruledOut={{}}
       answers={answers}
       firstOpen="crack@pinion"
       set={set}

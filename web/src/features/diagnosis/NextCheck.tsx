@@ -13,6 +13,7 @@ export function NextCheck(props: {
   next: Schemas['Next'] | undefined;
   others: Schemas['Next'][];
   sure: boolean;
+  ruledOut: Schemas['Standing']['ruledOut'];
   answers: Answers;
   firstOpen: string | undefined;
   set: (key: string, answer: Answer) => void;
@@ -61,6 +62,11 @@ export function NextCheck(props: {
               <Box sx={{ fontWeight: 600, '&::first-letter': { textTransform: 'uppercase' } }}>
                 {sign.words}?
               </Box>
+              {props.ruledOut[sign.key] && !props.answers[sign.key] && (
+                <Box sx={{ fontSize: 13.5, color: colour.inkSoft }}>
+                  {texts.listen.cannotBe(props.ruledOut[sign.key] ?? '')}
+                </Box>
+              )}
               {would && !props.answers[sign.key] && (
                 <Box sx={{ fontSize: 13.5, color: colour.inkSoft }}>{texts.listen.would(would)}</Box>
               )}

@@ -30,8 +30,12 @@ export function matching(tasks: Task[], answers: Answers, typed: string, most: n
 }
 
 /** The check in hand: the one held as long as any of its signs is open, else the best. */
-export function inHand(held: string | undefined, tasks: Task[], answers: Answers, best: string | undefined) {
+export function inHand(
+  held: string | undefined,
+  tasks: Task[],
+  isOpen: (sign: string) => boolean,
+  best: string | undefined,
+) {
   const task = tasks.find((t) => t.key === held);
-  if (task?.signs.some((sign) => !answers[sign.key])) return held;
-  return best;
+  return task?.signs.some((sign) => isOpen(sign.key)) ? held : best;
 }

@@ -41,6 +41,38 @@ class KnowledgeTest {
                 .allSatisfy(row -> assertThat(row.get("source")).isNotBlank());
     }
 
+    @Test
+    void thereIsEnoughToLookFor() {
+        assertThat(Knowledge.rows("observations")).hasSizeGreaterThanOrEqualTo(90);
+        assertThat(Knowledge.rows("checks")).hasSizeGreaterThanOrEqualTo(60);
+    }
+
+    /** What is named in one file stands in the other; an exclusion is said once, by the one that goes before. */
+    @Test
+    void observationsChecksAndLikelihoodsNameEachOther() {
+        Map<String, Set<String>> excludes = Knowledge.rows("observations").stream()
+                .collect(Collectors.toMap(r -> r.get("code"), r -> words(r.get("excludes"))));
+        Set<String> asked = Knowledge.rows("checks").stream()
+                .flatMap(r -> words(r.get("answers")).stream())
+                .collect(Collectors.toSet());
+        assertThat(asked).isEqualTo(excludes.keySet());
+        assertThat(Knowledge.rows("likelihoods"))
+                .allSatisfy(r -> assertThat(excludes.keySet())
+                        .containsAll(Knowledge.numbers(r.get("shows")).keySet()));
+        Set<String> ways =
+                Knowledge.rows("failureWays").stream().map(r -> r.get("way")).collect(Collectors.toSet());
+        assertThat(Knowledge.rows("likelihoods").stream().map(r -> r.get("way")).collect(Collectors.toSet()))
+                .isEqualTo(ways);
+        excludes.forEach((code, excluded) -> {
+            assertThat(excludes.keySet()).as(code).containsAll(excluded);
+            excluded.forEach(other -> assertThat(excludes.get(other)).as(other).doesNotContain(code));
+        });
+    }
+
+    private static Set<String> words(String cell) {
+        return cell.isEmpty() ? Set.of() : Set.of(cell.split(" "));
+    }
+
     /** ISO 54 and DIN 780-1 modules from 0.2 to 4 mm, series I: each is among those the reader knows. */
     @Test
     void everyModuleOfTheFirstSeriesIsKnown() {

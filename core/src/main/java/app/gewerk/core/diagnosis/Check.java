@@ -10,6 +10,7 @@ import java.util.Set;
  *
  * @param types of parts it can be done on; for one of the whole machine, the part that must be reached for it
  * @param atPart true when the part must be in the open
+ * @param runs true when the machine is run for it as it is
  */
 record Check(
         String code,
@@ -17,5 +18,6 @@ record Check(
         Set<PartType> types,
         double minutes,
         boolean atPart,
+        boolean runs,
         Optional<Risk> risk,
         List<String> answers) {}

@@ -6,10 +6,14 @@ import app.gewerk.core.train.Opening;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /**
@@ -107,9 +111,18 @@ public final class Diagnosis {
      * @param second how likely it is that there is more than one fault
      * @param bits entropy left
      * @param next the checks worth most per minute, best first; empty when the first fault is sure enough
+     * @param ruledOut by the key of a sign that cannot be there: the sign seen that excludes it
+     * @param stop the sign seen for which the machine is not to be run on
      */
     public record Standing(
-            List<Ranked> faults, List<Suspect> parts, double second, double bits, boolean sure, List<Next> next) {}
+            List<Ranked> faults,
+            List<Suspect> parts,
+            double second,
+            double bits,
+            boolean sure,
+            List<Next> next,
+            Map<String, Say> ruledOut,
+            Optional<Say> stop) {}
 
     /**
      * @param answers by sign key; left out is not tried
@@ -125,7 +138,34 @@ public final class Diagnosis {
                 posterior.several(),
                 posterior.entropyBits(),
                 ranked.getFirst().probability() >= SURE,
-                next(posterior, answers, opened));
+                next(posterior, answers, opened),
+                ruledOut(answers),
+                stop(answers));
+    }
+
+    private Map<String, Say> ruledOut(Map<String, Answer> answers) {
+        Map<String, Say> ruledOut = new TreeMap<>();
+        for (Axis axis : model.axes()) {
+            for (Axis.Head head : axis.heads()) {
+                Sign seen = model.signs().get(head.sign());
+                if (answers.get(seen.key()) == Answer.SEEN) {
+                    axis.signs().stream()
+                            .filter(s -> axis.said(s, axis.heads().indexOf(head) + 1) == Axis.Said.NOT_THERE)
+                            .forEach(s ->
+                                    ruledOut.putIfAbsent(model.signs().get(s).key(), seen.words()));
+                }
+            }
+        }
+        return ruledOut;
+    }
+
+    private Optional<Say> stop(Map<String, Answer> answers) {
+        return IntStream.range(0, model.signs().size())
+                .filter(model::stops)
+                .mapToObj(s -> model.signs().get(s))
+                .filter(s -> answers.get(s.key()) == Answer.SEEN)
+                .map(Sign::words)
+                .findFirst();
     }
 
     private List<Suspect> suspects(Posterior posterior) {
@@ -155,9 +195,11 @@ public final class Diagnosis {
                     return new Told(
                             model.signs().get(sign),
                             seen,
-                            posterior.without(sign, seen).marginals());
+                            posterior.without(sign).marginals());
                 })
                 .toList();
+        Map<Integer, WouldChange> wouldChange =
+                wouldChange(posterior, answers, order.subList(0, Math.min(2, order.size())));
         List<Ranked> ranked = new ArrayList<>();
         for (int f : order) {
             Fault fault = model.faults().get(f);
@@ -184,7 +226,7 @@ public final class Diagnosis {
                             .filter(r -> r.times <= 1 / WORTH_NAMING)
                             .sorted(Comparator.comparingDouble(Reason::times))
                             .toList(),
-                    ranked.size() < 2 ? wouldChange(posterior, answers, f, marginals[f]) : Optional.empty()));
+                    Optional.ofNullable(wouldChange.get(f))));
         }
         return ranked;
     }
@@ -193,23 +235,28 @@ public final class Diagnosis {
         return p / Math.max(1e-300, 1 - p);
     }
 
-    private Optional<WouldChange> wouldChange(Posterior posterior, Map<String, Answer> answers, int fault, double now) {
-        WouldChange most = null;
-        for (int s = 0; s < model.signs().size(); s++) {
-            Sign sign = model.signs().get(s);
-            if (answers.getOrDefault(sign.key(), Answer.NOT_TRIED) != Answer.NOT_TRIED) {
-                continue;
-            }
-            Posterior.Turn turn = posterior.turn(s, fault);
-            for (boolean seen : new boolean[] {true, false}) {
-                double chance = seen ? turn.chance() : 1 - turn.chance();
-                double then = seen ? turn.ifSeen() : turn.ifNot();
-                if (chance >= WORTH_LOOKING_FOR && then < now * 0.7 && (most == null || then < most.probability)) {
-                    most = new WouldChange(sign.words(), seen, then);
+    /** For each of some faults the answer that would lower it most. */
+    private Map<Integer, WouldChange> wouldChange(
+            Posterior posterior, Map<String, Answer> answers, List<Integer> faults) {
+        double[] now = posterior.marginals();
+        Map<Integer, WouldChange> most = new HashMap<>();
+        for (String key : open(answers)) {
+            int sign = model.sign(key);
+            Posterior.Turn turn = posterior.turn(sign);
+            for (int fault : faults) {
+                for (boolean seen : new boolean[] {true, false}) {
+                    double chance = seen ? turn.chance() : 1 - turn.chance();
+                    double then = (seen ? turn.ifSeen() : turn.ifNot())[fault];
+                    WouldChange best = most.get(fault);
+                    if (chance >= WORTH_LOOKING_FOR
+                            && then < now[fault] * 0.7
+                            && (best == null || then < best.probability)) {
+                        most.put(fault, new WouldChange(model.signs().get(sign).words(), seen, then));
+                    }
                 }
             }
         }
-        return Optional.ofNullable(most);
+        return most;
     }
 
     private List<Next> next(Posterior posterior, Map<String, Answer> answers, Set<String> opened) {
@@ -219,9 +266,11 @@ public final class Diagnosis {
             }
         }
         List<Worth> worth = new ArrayList<>();
+        Set<String> open = open(answers);
+        boolean stop = stop(answers).isPresent();
         for (Task task : model.tasks()) {
-            List<Integer> untried = untried(task, answers);
-            if (!untried.isEmpty()) {
+            List<Integer> untried = untried(task, open);
+            if (!untried.isEmpty() && !(stop && task.runs())) {
                 double minutes = task.minutes() + model.machine().minutesToReach(task.behind(), opened);
                 worth.add(new Worth(task, untried, minutes, posterior.expectedDropBits(untried)));
             }
@@ -240,21 +289,30 @@ public final class Diagnosis {
                 .toList();
     }
 
-    private List<Integer> untried(Task task, Map<String, Answer> answers) {
+    /** Signs that were not tried and do not follow from what was seen. */
+    private Set<String> open(Map<String, Answer> answers) {
+        Set<String> ruledOut = ruledOut(answers).keySet();
+        return model.signs().stream()
+                .map(Sign::key)
+                .filter(k -> answers.getOrDefault(k, Answer.NOT_TRIED) == Answer.NOT_TRIED && !ruledOut.contains(k))
+                .collect(Collectors.toCollection(LinkedHashSet::new));
+    }
+
+    private List<Integer> untried(Task task, Set<String> open) {
         return task.signs().stream()
-                .filter(s -> answers.getOrDefault(s.key(), Answer.NOT_TRIED) == Answer.NOT_TRIED)
-                .map(s -> model.sign(s.key()))
+                .map(Sign::key)
+                .filter(open::contains)
+                .map(model::sign)
                 .toList();
     }
 
     private Settles settles(Posterior posterior, int sign) {
         Sign of = model.signs().get(sign);
-        return new Settles(
-                of.key(), of.words(), leader(posterior.with(sign, true)), leader(posterior.with(sign, false)));
+        Posterior.Turn turn = posterior.turn(sign);
+        return new Settles(of.key(), of.words(), leader(turn.ifSeen()), leader(turn.ifNot()));
     }
 
-    private Then leader(Posterior posterior) {
-        double[] marginals = posterior.marginals();
+    private Then leader(double[] marginals) {
         int best = 0;
         for (int f = 1; f < marginals.length; f++) {
             if (marginals[f] > marginals[best]) {
@@ -296,9 +354,11 @@ public final class Diagnosis {
     private Optional<Task> decider(Posterior posterior, Map<String, Answer> answers, int fault, Set<String> opened) {
         Task best = null;
         double most = 1e-6;
+        Set<String> open = open(answers);
+        boolean stop = stop(answers).isPresent();
         for (Task task : model.tasks()) {
-            List<Integer> untried = untried(task, answers);
-            if (untried.isEmpty()) {
+            List<Integer> untried = untried(task, open);
+            if (untried.isEmpty() || stop && task.runs()) {
                 continue;
             }
             double perMinute = posterior.expectedDropBits(untried, fault)

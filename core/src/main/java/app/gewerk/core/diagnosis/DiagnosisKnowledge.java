@@ -38,7 +38,10 @@ public final class DiagnosisKnowledge {
                         r.get("code"),
                         r.get("scope").equals("part"),
                         number(r, "leak"),
-                        Observation.Needs.ofCell(r.get("needs"))));
+                        number(r, "misread"),
+                        needs(r.get("needs")),
+                        Set.copyOf(words(r.get("excludes"))),
+                        r.get("stop").equals("yes")));
         checks = rows(
                 "checks",
                 r -> new Check(
@@ -47,8 +50,9 @@ public final class DiagnosisKnowledge {
                         types(r.get("types")),
                         number(r, "minutes"),
                         r.get("reach").equals("atPart"),
+                        r.get("runs").equals("yes"),
                         Optional.of(r.get("risk")).filter(w -> !w.isEmpty()).map(w -> Wire.parse(Risk.class, w)),
-                        List.of(r.get("answers").split(" "))));
+                        words(r.get("answers"))));
         likelihoods = rows(
                         "likelihoods",
                         r -> new Likelihoods(
@@ -71,10 +75,17 @@ public final class DiagnosisKnowledge {
     }
 
     private static Set<PartType> types(String cell) {
-        return Arrays.stream(cell.split(" "))
-                .filter(w -> !w.isEmpty())
-                .map(w -> Wire.parse(PartType.class, w))
-                .collect(Collectors.toUnmodifiableSet());
+        return words(cell).stream().map(w -> Wire.parse(PartType.class, w)).collect(Collectors.toUnmodifiableSet());
+    }
+
+    /** Types of parts, one of which a machine must have; after a minus those that it must not have. */
+    private static Observation.Needs needs(String cell) {
+        boolean without = cell.startsWith("-");
+        return new Observation.Needs(types(without ? cell.substring(1) : cell), without);
+    }
+
+    private static List<String> words(String cell) {
+        return Arrays.stream(cell.split(" ")).filter(w -> !w.isEmpty()).toList();
     }
 
     private static Map<String, Machine> trains() {

@@ -5,17 +5,21 @@ import app.gewerk.core.train.Machine;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 
 /**
  * Everything that can be wrong with one machine, everything that can be observed of it, and how likely each fault shows
  * each sign.
  *
  * <p>Several faults at once show a sign when any of them does, or when it is there for no listed reason (noisy or with a
- * leak): P(sign | S) = 1 − (1 − leak) ∏ (1 − p(sign | f)) over f in S.
+ * leak): P(sign | S) = 1 − (1 − leak) ∏ (1 − p(sign | f)) over f in S. Signs that exclude one another: see {@link Axis}.
+ * An answer is wrong with the chance at which the observation is misread.
  *
  * <p>The prior of a set of faults is ∏ κ s(f), s being each fault's share (general rate and experience, making 1) and κ
  * = {@value #SECOND_FAULT}: about one machine in ten brings a second fault (common practice).
@@ -23,8 +27,8 @@ import java.util.Optional;
 final class FaultModel {
     static final double SECOND_FAULT = 0.2;
 
-    /** Sets of three grow with the cube: a hundred faults are 167,000 sets. */
-    private static final int MOST_FAULTS = 100;
+    /** More than a drive of twelve gears has. */
+    private static final int MOST_FAULTS = 180;
 
     private final Machine machine;
     private final List<Fault> faults;
@@ -32,6 +36,10 @@ final class FaultModel {
     private final Map<String, Integer> signIndex = new HashMap<>();
     private final double[] odds;
     private final double[] leaks;
+    private final double[] misreads;
+    private final List<Axis> axes = new ArrayList<>();
+    private final Axis[] axisOf;
+    private final boolean[] stops;
     /** By sign and fault: the probability that this fault alone does not show the sign. */
     private final double[][] misses;
 
@@ -50,9 +58,17 @@ final class FaultModel {
             throw new Refused("machine.tooManyFaults", "ways", faults.size(), "most", MOST_FAULTS);
         }
         odds = odds(experience);
-        record Looked(Observation observation, Optional<Component> part) {}
+        record Looked(Observation observation, Optional<Component> part) {
+            List<String> excludes() {
+                return observation.excludes().stream().map(this::key).toList();
+            }
+
+            String key(String code) {
+                return code + part.map(c -> "@" + c.code()).orElse("");
+            }
+        }
         List<Looked> looked = new ArrayList<>();
-        signs = new ArrayList<>();
+        List<Sign> found = new ArrayList<>();
         tasks = new ArrayList<>();
         for (Check check : knowledge.checks()) {
             for (Optional<Component> part : where(check)) {
@@ -72,8 +88,8 @@ final class FaultModel {
                             observation.ofPart());
                     answered.add(sign);
                     if (!signIndex.containsKey(sign.key())) {
-                        signIndex.put(sign.key(), signs.size());
-                        signs.add(sign);
+                        signIndex.put(sign.key(), found.size());
+                        found.add(sign);
                         looked.add(new Looked(observation, of));
                     }
                 }
@@ -86,12 +102,42 @@ final class FaultModel {
                             named("check." + check.code(), part),
                             check.minutes(),
                             check.atPart() ? part.map(Component::behind).orElse("") : "",
+                            check.runs(),
                             check.risk(),
                             List.copyOf(answered)));
                 }
             }
         }
+        signs = List.copyOf(found);
         leaks = looked.stream().mapToDouble(l -> l.observation().leak()).toArray();
+        misreads = looked.stream().mapToDouble(l -> l.observation().misread()).toArray();
+        stops = new boolean[signs.size()];
+        List<List<Integer>> excluded = new ArrayList<>();
+        for (int s = 0; s < signs.size(); s++) {
+            stops[s] = looked.get(s).observation().stop();
+            excluded.add(looked.get(s).excludes().stream()
+                    .filter(signIndex::containsKey)
+                    .map(signIndex::get)
+                    .toList());
+        }
+        axisOf = new Axis[signs.size()];
+        List<String> order =
+                knowledge.observations().stream().map(Observation::code).toList();
+        for (int s = 0; s < axisOf.length; s++) {
+            if (axisOf[s] == null) {
+                List<Integer> together = together(s, excluded);
+                Axis axis = new Axis(
+                        together,
+                        together.stream()
+                                .filter(t -> !excluded.get(t).isEmpty())
+                                .sorted(Comparator.comparingInt(t -> order.indexOf(
+                                        looked.get(t).observation().code())))
+                                .map(t -> new Axis.Head(t, excluded.get(t)))
+                                .toList());
+                together.forEach(t -> axisOf[t] = axis);
+                axes.add(axis);
+            }
+        }
         misses = new double[signs.size()][faults.size() + 1];
         for (int s = 0; s < signs.size(); s++) {
             Looked at = looked.get(s);
@@ -100,6 +146,23 @@ final class FaultModel {
             }
             misses[s][faults.size()] = 1;
         }
+    }
+
+    /** A sign and all that exclude it or are excluded with it, however many steps away. */
+    private static List<Integer> together(int sign, List<List<Integer>> excluded) {
+        Set<Integer> found = new TreeSet<>(Set.of(sign));
+        int before;
+        do {
+            before = found.size();
+            for (int s = 0; s < excluded.size(); s++) {
+                if (found.contains(s)) {
+                    found.addAll(excluded.get(s));
+                } else if (excluded.get(s).stream().anyMatch(found::contains)) {
+                    found.add(s);
+                }
+            }
+        } while (found.size() > before);
+        return List.copyOf(found);
     }
 
     private double[] odds(Experience experience) {
@@ -150,7 +213,7 @@ final class FaultModel {
     }
 
     List<Sign> signs() {
-        return List.copyOf(signs);
+        return signs;
     }
 
     List<Task> tasks() {
@@ -159,6 +222,24 @@ final class FaultModel {
 
     double[] odds() {
         return odds;
+    }
+
+    List<Axis> axes() {
+        return axes;
+    }
+
+    Axis axis(int sign) {
+        return axisOf[sign];
+    }
+
+    /** How likely somebody says so, when it is there with a chance. */
+    double told(int sign, double there) {
+        return misreads[sign] + (1 - 2 * misreads[sign]) * there;
+    }
+
+    /** True when a machine that shows it is not to be run on. */
+    boolean stops(int sign) {
+        return stops[sign];
     }
 
     double leak(int sign) {

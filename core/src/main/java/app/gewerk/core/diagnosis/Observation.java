@@ -1,40 +1,32 @@
 package app.gewerk.core.diagnosis;
 
-import app.gewerk.core.Wire;
 import app.gewerk.core.train.Machine;
 import app.gewerk.core.train.PartType;
+import java.util.Set;
 
 /**
  * Something a technician can see, hear, feel or be told; of the whole machine, or of one part.
  *
  * @param leak how often it is there for no listed reason
+ * @param misread how often it is told wrongly: heard though it was not there, or missed though it was
+ * @param excludes observations that cannot be made while this is there
+ * @param stop true when a machine that shows it is not to be run on
  */
-record Observation(String code, boolean ofPart, double leak, Needs needs) {
-    /** What a machine must have for an observation to make sense. */
-    enum Needs {
-        NOTHING,
-        WORM,
-        NO_WORM,
-        /** Gears of two ends. */
-        PAIR,
-        /** Something that notices what the machine does. */
-        CONTROLLER,
-        SENSOR;
-
-        /** @param cell of the knowledge file, empty when any machine will do */
-        static Needs ofCell(String cell) {
-            return cell.isEmpty() ? NOTHING : Wire.parse(Needs.class, cell);
+record Observation(
+        String code, boolean ofPart, double leak, double misread, Needs needs, Set<String> excludes, boolean stop) {
+    /**
+     * What a machine must have for an observation to make sense.
+     *
+     * @param types of parts of which it has one; empty when any machine will do
+     * @param without true when it must have none of them
+     */
+    record Needs(Set<PartType> types, boolean without) {
+        boolean of(Machine machine) {
+            return types.isEmpty() || types.stream().anyMatch(machine::has) != without;
         }
     }
 
     boolean makesSenseFor(Machine machine) {
-        return switch (needs) {
-            case NOTHING -> true;
-            case WORM -> machine.has(PartType.WORM);
-            case NO_WORM -> !machine.has(PartType.WORM);
-            case PAIR -> machine.has(PartType.END_GEAR);
-            case CONTROLLER -> machine.has(PartType.CONTROLLER) || machine.has(PartType.SENSOR);
-            case SENSOR -> machine.has(PartType.SENSOR);
-        };
+        return needs.of(machine);
     }
 }

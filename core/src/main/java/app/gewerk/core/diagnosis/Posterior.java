@@ -2,30 +2,64 @@ package app.gewerk.core.diagnosis;
 
 import app.gewerk.core.Budget;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
- * The probability of every set of one, two or three faults, given the answers: an exact sum, nothing left out.
+ * The probability of every set of one, two or three faults, given the answers: an exact sum. Of a machine with more than
+ * {@value #ALL_IN_THREES} faults, sets of three are made of those that come first when sets of two are summed.
  * Information is in bits.
  */
 final class Posterior {
+    private static final int ALL_IN_THREES = 60;
+
     private final FaultModel model;
     /** Three fault numbers a set; the number of faults stands for "none". */
     private final int[] members;
 
     private final double[] weights;
+    private final Map<Integer, Boolean> told;
+    private final Map<Axis, double[]> likelihoods = new HashMap<>();
+    private double @Nullable [] marginals;
 
-    private Posterior(FaultModel model, int[] members, double[] weights) {
+    private Posterior(FaultModel model, int[] members, double[] weights, Map<Integer, Boolean> told) {
         this.model = model;
         this.members = members;
         this.weights = weights;
+        this.told = told;
     }
 
     /** @param answers by sign; those that tell nothing do not count */
     static Posterior of(FaultModel model, Map<String, Answer> answers) {
-        int[] members = sets(model.faults().size());
+        Map<Integer, Boolean> told = new TreeMap<>();
+        answers.forEach((key, answer) -> {
+            if (answer.tells()) {
+                told.put(model.sign(key), answer == Answer.SEEN);
+            }
+        });
+        int faults = model.faults().size();
+        boolean[] inThrees = new boolean[faults];
+        if (faults <= ALL_IN_THREES) {
+            java.util.Arrays.fill(inThrees, true);
+        } else {
+            double[] inPairs = of(model, told, new boolean[faults]).marginals();
+            IntStream.range(0, faults)
+                    .boxed()
+                    .sorted(Comparator.comparingDouble(f -> -inPairs[f]))
+                    .limit(ALL_IN_THREES)
+                    .forEach(f -> inThrees[f] = true);
+        }
+        return of(model, told, inThrees);
+    }
+
+    private static Posterior of(FaultModel model, Map<Integer, Boolean> told, boolean[] inThrees) {
+        int[] members = sets(inThrees);
         double[] odds = model.odds();
         int none = odds.length;
         double[] weights = new double[members.length / 3];
@@ -35,38 +69,76 @@ final class Posterior {
             weight *= members[3 * s + 2] == none ? 1 : odds[members[3 * s + 2]];
             weights[s] = weight;
         }
-        Posterior posterior = new Posterior(model, members, weights);
-        answers.forEach((key, answer) -> {
-            if (answer.tells()) {
-                posterior.take(model.sign(key), answer == Answer.SEEN);
+        Posterior posterior = new Posterior(model, members, weights, told);
+        told.keySet().stream().map(model::axis).distinct().forEach(axis -> {
+            double[] likelihood = posterior.likelihood(axis);
+            for (int s = 0; s < weights.length; s++) {
+                weights[s] *= likelihood[s];
             }
         });
         posterior.normalise();
         return posterior;
     }
 
-    private static int[] sets(int faults) {
-        int count = faults + faults * (faults - 1) / 2 + faults * (faults - 1) * (faults - 2) / 6;
-        int[] members = new int[3 * count];
-        int at = 0;
-        for (int a = 0; a < faults; a++) {
-            for (int b = a + 1; b <= faults; b++) {
-                for (int c = b == faults ? faults : b + 1; c <= faults; c++) {
-                    members[at++] = a;
-                    members[at++] = b;
-                    members[at++] = c;
+    private double[] likelihood(Axis axis) {
+        return likelihoods.computeIfAbsent(axis, a -> likelihood(a, told));
+    }
+
+    /** By set, how likely what is known of an axis is: the sum over its states. */
+    private double[] likelihood(Axis axis, Map<Integer, Boolean> known) {
+        Budget.spend();
+        int sets = members.length / 3;
+        double[][] joint = new double[axis.states()][sets];
+        java.util.Arrays.fill(joint[0], 1);
+        for (int head = 0; head < axis.heads().size(); head++) {
+            int sign = axis.heads().get(head).sign();
+            for (int s = 0; s < sets; s++) {
+                double there = shown(sign, s);
+                joint[head + 1][s] = joint[0][s] * there;
+                joint[0][s] *= 1 - there;
+            }
+        }
+        for (int sign : axis.signs()) {
+            Boolean seen = known.get(sign);
+            if (seen != null) {
+                for (int state = 0; state < joint.length; state++) {
+                    Axis.Said said = axis.said(sign, state);
+                    for (int s = 0; s < sets; s++) {
+                        double yes = model.told(
+                                sign,
+                                switch (said) {
+                                    case THERE -> 1;
+                                    case NOT_THERE -> 0;
+                                    case OPEN -> shown(sign, s);
+                                });
+                        joint[state][s] *= seen ? yes : 1 - yes;
+                    }
                 }
             }
         }
-        return members;
+        double[] likelihood = new double[sets];
+        for (double[] state : joint) {
+            for (int s = 0; s < sets; s++) {
+                likelihood[s] += state[s];
+            }
+        }
+        return likelihood;
     }
 
-    private void take(int sign, boolean seen) {
-        Budget.spend();
-        for (int s = 0; s < weights.length; s++) {
-            double shown = shown(sign, s);
-            weights[s] *= seen ? shown : 1 - shown;
+    /** @param inThrees the faults of which sets of three are made; sets of one and of two are made of all */
+    private static int[] sets(boolean[] inThrees) {
+        int faults = inThrees.length;
+        IntStream.Builder members = IntStream.builder();
+        for (int a = 0; a < faults; a++) {
+            for (int b = a + 1; b <= faults; b++) {
+                for (int c = b == faults ? faults : b + 1; c <= faults; c++) {
+                    if (c == faults || inThrees[a] && inThrees[b] && inThrees[c]) {
+                        members.add(a).add(b).add(c);
+                    }
+                }
+            }
         }
+        return members.build().toArray();
     }
 
     private void normalise() {
@@ -91,23 +163,28 @@ final class Posterior {
 
     /** What would stand if one more answer were known. */
     Posterior with(int sign, boolean seen) {
-        Posterior next = new Posterior(model, members, weights.clone());
-        next.take(sign, seen);
-        next.normalise();
-        return next;
+        Map<Integer, Boolean> more = new TreeMap<>(told);
+        more.put(sign, seen);
+        return knowing(sign, more);
     }
 
-    /** What stood before an answer that was taken. */
-    Posterior without(int sign, boolean seen) {
-        Budget.spend();
-        double[] before = weights.clone();
-        for (int s = 0; s < before.length; s++) {
-            double shown = shown(sign, s);
-            before[s] /= seen ? shown : 1 - shown;
+    /** What would stand had this not been answered. */
+    Posterior without(int sign) {
+        Map<Integer, Boolean> less = new TreeMap<>(told);
+        less.remove(sign);
+        return knowing(sign, less);
+    }
+
+    private Posterior knowing(int changed, Map<Integer, Boolean> known) {
+        double[] now = likelihood(model.axis(changed));
+        double[] then = likelihood(model.axis(changed), known);
+        double[] next = weights.clone();
+        for (int s = 0; s < next.length; s++) {
+            next[s] *= then[s] / now[s];
         }
-        Posterior earlier = new Posterior(model, members, before);
-        earlier.normalise();
-        return earlier;
+        Posterior posterior = new Posterior(model, members, next, known);
+        posterior.normalise();
+        return posterior;
     }
 
     /** What stands when these faults are known to be there. */
@@ -120,13 +197,20 @@ final class Posterior {
                 }
             }
         }
-        Posterior known = new Posterior(model, members, left);
+        Posterior known = new Posterior(model, members, left, told);
         known.normalise();
         return known;
     }
 
     /** The probability of each fault, alone or with others. */
     double[] marginals() {
+        if (marginals == null) {
+            marginals = summed();
+        }
+        return marginals.clone();
+    }
+
+    private double[] summed() {
         double[] marginals = new double[model.faults().size() + 1];
         for (int s = 0; s < weights.length; s++) {
             for (int m = 3 * s; m < 3 * s + 3; m++) {
@@ -179,21 +263,16 @@ final class Posterior {
     }
 
     /**
-     * What one more answer would do to a fault, in one pass.
+     * What one more answer would do, in one pass.
      *
      * @param chance of the sign being seen
-     * @param ifSeen probability of the fault then
-     * @param ifNot probability of the fault otherwise
+     * @param ifSeen probability of each fault then
+     * @param ifNot probability of each fault otherwise
      */
-    record Turn(double chance, double ifSeen, double ifNot) {}
+    record Turn(double chance, double[] ifSeen, double[] ifNot) {}
 
-    Turn turn(int sign, int fault) {
-        Patterns patterns = new Patterns(List.of(sign));
-        double seen = patterns.seen(sign, patterns.weights(-1, true));
-        double[] having = patterns.weights(fault, true);
-        double both = patterns.seen(sign, having);
-        double there = sum(having);
-        return new Turn(seen, both / seen, (there - both) / (1 - seen));
+    Turn turn(int sign) {
+        return outcomes(List.of(sign)).turn();
     }
 
     private static double sum(double[] values) {
@@ -215,49 +294,76 @@ final class Posterior {
 
     /**
      * How much the entropy will fall, on average over what these signs may turn out to be: the mutual information of
-     * the signs and the set of faults. The signs are independent given the faults, so that it is the entropy of the
-     * joint outcome less the mean of the signs' own entropies.
+     * the answers and the set of faults, which is the entropy of the joint outcome less the mean of what it is when the
+     * set is known.
      */
     double expectedDropBits(List<Integer> signs) {
-        Patterns patterns = new Patterns(signs);
-        double[] all = patterns.weights(-1, true);
-        return Math.max(0, entropyOf(patterns.outcomes(all)) - patterns.ownEntropy(all));
+        return Math.max(0, outcomes(signs).dropBits());
     }
 
     /** The same, for one question only: is this fault there or not? */
     double expectedDropBits(List<Integer> signs, int fault) {
-        Patterns patterns = new Patterns(signs);
-        double[] having = patterns.weights(fault, true);
-        double[] lacking = patterns.weights(fault, false);
-        double there = sum(having);
-        double given =
-                there * entropyOf(patterns.outcomes(having)) + (1 - there) * entropyOf(patterns.outcomes(lacking));
-        double[] all = having.clone();
+        Split split = outcomes(signs).split(fault);
+        double there = sum(split.having);
+        double[] all = split.having.clone();
         for (int i = 0; i < all.length; i++) {
-            all[i] += lacking[i];
+            all[i] += split.lacking[i];
         }
-        return Math.max(0, entropyOf(patterns.outcomes(all)) - given);
+        double given = there * entropyOf(split.having) + (1 - there) * entropyOf(split.lacking);
+        return Math.max(0, entropyOf(all) - given);
+    }
+
+    /** Chances of the joint outcomes of some signs together with a fault being there, or not: together 1. */
+    private record Split(double[] having, double[] lacking) {}
+
+    private Outcomes outcomes(List<Integer> signs) {
+        Budget.spend();
+        return new Outcomes(signs);
     }
 
     /**
-     * Some signs, and the faults by how they show them: most faults show a sign alike (not at all), so that the sets
-     * are summed by the patterns of their three members, of which there are few, and all else is reckoned on those.
+     * What some signs that were not answered may turn out to be; bit i of an outcome is the i-th sign seen.
+     *
+     * <p>Many faults show these signs alike (not at all), so that the sets are summed by the patterns of their three
+     * members, of which there are few, and all else is reckoned on those. To a pattern belongs what the fault shows of
+     * the signs, and of those signs that hang together with them through an axis.
      */
-    private final class Patterns {
+    private final class Outcomes {
         private final List<Integer> signs;
+        private final Axis axis;
+        /** Signs of the axis that were answered. */
+        private final List<Integer> known;
+
         private final int[] patternOf = new int[model.faults().size() + 1];
         /** A fault of each pattern. */
         private final List<Integer> example = new ArrayList<>();
 
-        Patterns(List<Integer> signs) {
+        Outcomes(List<Integer> signs) {
             this.signs = signs;
-            Map<List<Double>, Integer> known = new HashMap<>();
+            List<Axis> axes = signs.stream()
+                    .map(model::axis)
+                    .filter(a -> a.states() > 1)
+                    .distinct()
+                    .toList();
+            if (axes.size() > 1) {
+                throw new IllegalStateException("A check looks at signs of one axis only: " + signs);
+            }
+            axis = axes.isEmpty() ? new Axis(signs, List.of()) : axes.getFirst();
+            known = axis.signs().stream().filter(told::containsKey).toList();
+            List<Integer> matter = Stream.of(
+                            signs.stream(),
+                            known.stream(),
+                            axis.heads().stream().map(Axis.Head::sign))
+                    .flatMap(x -> x)
+                    .distinct()
+                    .toList();
+            Map<List<Double>, Integer> patterns = new HashMap<>();
             for (int fault = 0; fault < patternOf.length; fault++) {
-                List<Double> shows = new ArrayList<>(signs.size());
-                for (int sign : signs) {
+                List<Double> shows = new ArrayList<>(matter.size());
+                for (int sign : matter) {
                     shows.add(model.misses(sign)[fault]);
                 }
-                Integer pattern = known.putIfAbsent(shows, example.size());
+                Integer pattern = patterns.putIfAbsent(shows, example.size());
                 if (pattern == null) {
                     example.add(fault);
                 }
@@ -265,94 +371,158 @@ final class Posterior {
             }
         }
 
-        /** Weight of the sets by their members' patterns: of all, or of those that have (or lack) a fault. */
-        double[] weights(int fault, boolean has) {
-            Budget.spend();
+        /** The three patterns of a set in one number, whatever their order. */
+        private int patternOf(int set) {
+            int a = patternOf[members[3 * set]];
+            int b = patternOf[members[3 * set + 1]];
+            int c = patternOf[members[3 * set + 2]];
+            int least = Math.min(a, Math.min(b, c));
+            int most = Math.max(a, Math.max(b, c));
             int n = example.size();
-            double[] summed = new double[n * n * n];
-            for (int s = 0; s < weights.length; s++) {
-                if (fault < 0 || has(s, fault) == has) {
-                    int at = (patternOf[members[3 * s]] * n + patternOf[members[3 * s + 1]]) * n
-                            + patternOf[members[3 * s + 2]];
-                    summed[at] += weights[s];
-                }
-            }
-            return summed;
+            return (least * n + a + b + c - least - most) * n + most;
         }
 
-        private double shown(int sign, int at) {
+        private double shown(int sign, int pattern) {
             int n = example.size();
             double[] misses = model.misses(sign);
             return 1
                     - (1 - model.leak(sign))
-                            * misses[example.get(at / (n * n))]
-                            * misses[example.get(at / n % n)]
-                            * misses[example.get(at % n)];
+                            * misses[example.get(pattern / (n * n))]
+                            * misses[example.get(pattern / n % n)]
+                            * misses[example.get(pattern % n)];
         }
 
-        double seen(int sign, double[] summed) {
-            double seen = 0;
-            for (int at = 0; at < summed.length; at++) {
-                if (summed[at] > 0) {
-                    seen += summed[at] * shown(sign, at);
+        private double yes(int sign, int state, double shown) {
+            return model.told(
+                    sign,
+                    switch (axis.said(sign, state)) {
+                        case THERE -> 1;
+                        case NOT_THERE -> 0;
+                        case OPEN -> shown;
+                    });
+        }
+
+        /** Chances of the joint outcomes, the pattern being known. */
+        private double[] outcomes(int pattern) {
+            double[] stateChance = new double[axis.states()];
+            stateChance[0] = 1;
+            for (int head = 0; head + 1 < stateChance.length; head++) {
+                double there = shown(axis.heads().get(head).sign(), pattern);
+                stateChance[head + 1] = stateChance[0] * there;
+                stateChance[0] *= 1 - there;
+            }
+            for (int sign : known) {
+                double shown = shown(sign, pattern);
+                for (int state = 0; state < stateChance.length; state++) {
+                    double yes = yes(sign, state, shown);
+                    stateChance[state] *= told.get(sign) ? yes : 1 - yes;
                 }
             }
-            return seen;
-        }
-
-        /** Mean of the signs' own entropies, the set of faults being known. */
-        double ownEntropy(double[] summed) {
-            double own = 0;
-            for (int at = 0; at < summed.length; at++) {
-                if (summed[at] > 0) {
-                    for (int sign : signs) {
-                        own += summed[at] * entropy(shown(sign, at));
-                    }
-                }
-            }
-            return own;
-        }
-
-        /** Probabilities of the joint outcomes of the signs. */
-        double[] outcomes(double[] summed) {
-            double[] outcomes = new double[1 << signs.size()];
+            double all = sum(stateChance);
+            double[] shown = signs.stream().mapToDouble(s -> shown(s, pattern)).toArray();
+            double[] outcomes = new double[1 << shown.length];
             double[] one = new double[outcomes.length];
-            for (int at = 0; at < summed.length; at++) {
-                if (summed[at] == 0) {
-                    continue;
-                }
-                one[0] = summed[at];
+            for (int state = 0; state < stateChance.length; state++) {
+                one[0] = stateChance[state] / all;
                 int filled = 1;
-                for (int sign : signs) {
-                    double shown = shown(sign, at);
-                    for (int i = 0; i < filled; i++) {
-                        one[filled + i] = one[i] * shown;
-                        one[i] *= 1 - shown;
+                for (int i = 0; i < shown.length; i++) {
+                    double yes = yes(signs.get(i), state, shown[i]);
+                    for (int o = 0; o < filled; o++) {
+                        one[filled + o] = one[o] * yes;
+                        one[o] *= 1 - yes;
                     }
                     filled *= 2;
                 }
-                for (int i = 0; i < filled; i++) {
-                    outcomes[i] += one[i];
+                for (int o = 0; o < filled; o++) {
+                    outcomes[o] += one[o];
                 }
-            }
-            double sum = sum(outcomes);
-            for (int i = 0; i < outcomes.length; i++) {
-                outcomes[i] = sum == 0 ? 0 : outcomes[i] / sum;
             }
             return outcomes;
         }
+
+        /** The entropy of the outcome less the mean of what it is when the set is known. */
+        double dropBits() {
+            int n = example.size();
+            double[] byPattern = new double[n * n * n];
+            for (int s = 0; s < weights.length; s++) {
+                byPattern[patternOf(s)] += weights[s];
+            }
+            double[] all = new double[1 << signs.size()];
+            double given = 0;
+            for (int pattern = 0; pattern < byPattern.length; pattern++) {
+                double weight = byPattern[pattern];
+                if (weight > 0) {
+                    double[] outcomes = outcomes(pattern);
+                    given += weight * entropyOf(outcomes);
+                    for (int o = 0; o < all.length; o++) {
+                        all[o] += weight * outcomes[o];
+                    }
+                }
+            }
+            return entropyOf(all) - given;
+        }
+
+        /** For one sign. */
+        Turn turn() {
+            int n = example.size();
+            double[] seen = new double[n * n * n];
+            java.util.Arrays.fill(seen, -1);
+            double[] both = new double[patternOf.length];
+            double chance = 0;
+            for (int s = 0; s < weights.length; s++) {
+                int pattern = patternOf(s);
+                if (seen[pattern] < 0) {
+                    seen[pattern] = outcomes(pattern)[1];
+                }
+                double weight = weights[s] * seen[pattern];
+                chance += weight;
+                both[members[3 * s]] += weight;
+                both[members[3 * s + 1]] += weight;
+                both[members[3 * s + 2]] += weight;
+            }
+            double[] all = marginals();
+            double[] ifSeen = new double[all.length];
+            double[] ifNot = new double[all.length];
+            for (int f = 0; f < all.length; f++) {
+                ifSeen[f] = both[f] / chance;
+                ifNot[f] = (all[f] - both[f]) / (1 - chance);
+            }
+            return new Turn(chance, ifSeen, ifNot);
+        }
+
+        Split split(int fault) {
+            int n = example.size();
+            double[] having = new double[n * n * n];
+            double[] byPattern = new double[n * n * n];
+            for (int s = 0; s < weights.length; s++) {
+                int pattern = patternOf(s);
+                byPattern[pattern] += weights[s];
+                if (has(s, fault)) {
+                    having[pattern] += weights[s];
+                }
+            }
+            Split split = new Split(new double[1 << signs.size()], new double[1 << signs.size()]);
+            for (int pattern = 0; pattern < byPattern.length; pattern++) {
+                if (byPattern[pattern] > 0) {
+                    double[] outcomes = outcomes(pattern);
+                    for (int o = 0; o < outcomes.length; o++) {
+                        split.having[o] += having[pattern] * outcomes[o];
+                        split.lacking[o] += (byPattern[pattern] - having[pattern]) * outcomes[o];
+                    }
+                }
+            }
+            return split;
+        }
     }
 
+    /** Of chances that need not make 1 together. */
     private static double entropyOf(double[] distribution) {
+        double all = sum(distribution);
         double sum = 0;
         for (double p : distribution) {
-            sum += plogp(p);
+            sum += all == 0 ? 0 : plogp(p / all);
         }
         return -sum;
-    }
-
-    private static double entropy(double p) {
-        return -plogp(p) - plogp(1 - p);
     }
 
     private static double plogp(double p) {

@@ -9,6 +9,8 @@ import java.util.Optional;
  *
  * @param key {@code turnOutput}, {@code magnify@motorPinion}
  * @param minutes for the check itself, without opening
+ * @param runs true when the machine is run for it as it is, with whatever is wrong in it
  * @param behind the opening behind which it is done; empty for one from outside
  */
-public record Task(String key, Say words, double minutes, String behind, Optional<Risk> risk, List<Sign> signs) {}
+public record Task(
+        String key, Say words, double minutes, String behind, boolean runs, Optional<Risk> risk, List<Sign> signs) {}

@@ -45,31 +45,75 @@ class DiagnosisTest {
 
     /** Every subset of one to three faults by its bits, each sign's probability written out: no code of the product's. */
     private static Map<Integer, Double> bruteForce(FaultModel model, Map<String, Answer> answers) {
-        Map<Integer, Double> weights = new LinkedHashMap<>();
-        int faults = model.faults().size();
-        assertThat(faults).as("small enough for bits").isLessThan(27);
-        double sum = 0;
-        for (int set = 1; set < 1 << faults; set++) {
-            if (Integer.bitCount(set) > 3) {
-                continue;
-            }
-            double weight = 1;
-            for (int f = 0; f < faults; f++) {
-                weight *= (set >> f & 1) == 1 ? model.odds()[f] : 1;
-            }
-            for (Map.Entry<String, Answer> answer : answers.entrySet()) {
-                if (!answer.getValue().tells()) {
-                    continue;
-                }
-                double absent = absent(model, model.sign(answer.getKey()), set);
-                weight *= answer.getValue() == Answer.SEEN ? 1 - absent : absent;
-            }
-            weights.put(set, weight);
-            sum += weight;
-        }
-        double all = sum;
+        Map<Integer, Double> weights = joint(model, answers);
+        double all = weights.values().stream().mapToDouble(w -> w).sum();
         weights.replaceAll((set, weight) -> weight / all);
         return weights;
+    }
+
+    /** P(set, answers) but for one factor. */
+    private static Map<Integer, Double> joint(FaultModel model, Map<String, Answer> answers) {
+        Map<Integer, Double> weights = new LinkedHashMap<>();
+        int faults = model.faults().size();
+        assertThat(faults).as("small enough for bits").isLessThan(31);
+        for (int a = 0; a < faults; a++) {
+            for (int b = a; b < faults; b++) {
+                for (int c = b; c < faults; c++) {
+                    int set = 1 << a | 1 << b | 1 << c;
+                    if (!weights.containsKey(set)) {
+                        double weight = 1;
+                        for (int f = 0; f < faults; f++) {
+                            weight *= (set >> f & 1) == 1 ? model.odds()[f] : 1;
+                        }
+                        weights.put(set, weight * likelihood(model, set, answers));
+                    }
+                }
+            }
+        }
+        return weights;
+    }
+
+    /** Every way the signs that exclude others may stand, in turn: none of them, or one and none before it. */
+    private static double likelihood(FaultModel model, int set, Map<String, Answer> answers) {
+        double likelihood = 1;
+        for (Axis axis : model.axes()) {
+            if (axis.signs().stream()
+                    .noneMatch(x -> answers.getOrDefault(model.signs().get(x).key(), Answer.NOT_TRIED)
+                            .tells())) {
+                continue;
+            }
+            double sum = 0;
+            for (int there = -1; there < axis.heads().size(); there++) {
+                double chance = 1;
+                for (int h = 0; h < (there < 0 ? axis.heads().size() : there); h++) {
+                    chance *= absent(model, axis.heads().get(h).sign(), set);
+                }
+                chance *= there < 0
+                        ? 1
+                        : 1 - absent(model, axis.heads().get(there).sign(), set);
+                for (int sign : axis.signs()) {
+                    Answer answer = answers.getOrDefault(model.signs().get(sign).key(), Answer.NOT_TRIED);
+                    if (answer.tells()) {
+                        double seen = present(model, axis, there, sign, set);
+                        double wrong = model.told(sign, 0);
+                        double told = seen * (1 - wrong) + (1 - seen) * wrong;
+                        chance *= answer == Answer.SEEN ? told : 1 - told;
+                    }
+                }
+                sum += chance;
+            }
+            likelihood *= sum;
+        }
+        return likelihood;
+    }
+
+    private static double present(FaultModel model, Axis axis, int there, int sign, int set) {
+        for (int h = 0; h < axis.heads().size(); h++) {
+            if (axis.heads().get(h).sign() == sign) {
+                return h == there ? 1 : 0;
+            }
+        }
+        return there >= 0 && axis.heads().get(there).excludes().contains(sign) ? 0 : 1 - absent(model, sign, set);
     }
 
     private static double absent(FaultModel model, int sign, int set) {
@@ -85,6 +129,10 @@ class DiagnosisTest {
                 .filter(w -> w > 0)
                 .mapToDouble(w -> w * Math.log(w) / Math.log(2))
                 .sum();
+    }
+
+    private static double sum(Map<Integer, Double> weights) {
+        return weights.values().stream().mapToDouble(w -> w).sum();
     }
 
     private static Map<String, Answer> someAnswers(FaultModel model, Random random, int many) {
@@ -146,6 +194,7 @@ class DiagnosisTest {
         Map<String, Answer> answers = Map.of("motorRunsOutputStill", Answer.SEEN, "squeals", Answer.NOT_SEEN);
         Posterior posterior = Posterior.of(model, answers);
         Map<Integer, Double> now = bruteForce(model, answers);
+        double before = sum(joint(model, answers));
         for (Task task : model.tasks()) {
             List<Integer> signs = task.signs().stream()
                     .filter(s -> !answers.containsKey(s.key()))
@@ -153,22 +202,16 @@ class DiagnosisTest {
                     .toList();
             double expected = 0;
             for (int outcome = 0; outcome < 1 << signs.size(); outcome++) {
-                double chance = 0;
                 Map<String, Answer> then = new HashMap<>(answers);
                 for (int i = 0; i < signs.size(); i++) {
                     then.put(
                             model.signs().get(signs.get(i)).key(),
                             (outcome >> i & 1) == 1 ? Answer.SEEN : Answer.NOT_SEEN);
                 }
-                for (Map.Entry<Integer, Double> set : now.entrySet()) {
-                    double shown = set.getValue();
-                    for (int i = 0; i < signs.size(); i++) {
-                        double absent = absent(model, signs.get(i), set.getKey());
-                        shown *= (outcome >> i & 1) == 1 ? 1 - absent : absent;
-                    }
-                    chance += shown;
-                }
-                expected += chance * entropy(bruteForce(model, then));
+                Map<Integer, Double> joint = joint(model, then);
+                double chance = sum(joint) / before;
+                joint.replaceAll((set, weight) -> weight / (chance * before));
+                expected += chance * entropy(joint);
             }
             assertThat(posterior.expectedDropBits(signs))
                     .as(task.key())
@@ -184,18 +227,89 @@ class DiagnosisTest {
         Posterior posterior = Posterior.of(model, answers);
         for (int s = 1; s < model.signs().size(); s++) {
             String key = model.signs().get(s).key();
+            if (answers.containsKey(key)) {
+                continue;
+            }
+            Posterior.Turn turn = posterior.turn(s);
             for (int f = 0; f < model.faults().size(); f++) {
-                Posterior.Turn turn = posterior.turn(s, f);
                 Map<String, Answer> then = new HashMap<>(answers);
-                if (!answers.containsKey(key)) {
-                    then.put(key, Answer.SEEN);
-                    assertThat(turn.ifSeen())
-                            .isCloseTo(Posterior.of(model, then).marginal(f), within(1e-9));
-                    then.put(key, Answer.NOT_SEEN);
-                    assertThat(turn.ifNot()).isCloseTo(Posterior.of(model, then).marginal(f), within(1e-9));
-                }
+                then.put(key, Answer.SEEN);
+                assertThat(turn.ifSeen()[f]).isCloseTo(Posterior.of(model, then).marginal(f), within(1e-9));
+                then.put(key, Answer.NOT_SEEN);
+                assertThat(turn.ifNot()[f]).isCloseTo(Posterior.of(model, then).marginal(f), within(1e-9));
             }
         }
+    }
+
+    /** A motor that runs slow is neither silent nor stalled with the output still: to say so adds nothing. */
+    @Test
+    void whatFollowsFromASignSaysNothingMore() {
+        Diagnosis diagnosis = of(KNOWLEDGE.train("spurTrain"));
+        Map<String, Answer> slow = Map.of("slowUnderLoad", Answer.SEEN);
+        Map<String, Answer> more = new HashMap<>(slow);
+        more.put("noMotorSound", Answer.NOT_SEEN);
+        more.put("motorRunsOutputStill", Answer.NOT_SEEN);
+        Map<String, Answer> alone = new HashMap<>(more);
+        alone.remove("slowUnderLoad");
+        for (Diagnosis.Ranked fault :
+                diagnosis.standing(slow, Set.of()).faults().subList(0, 8)) {
+            double odds = odds(fault.probability());
+            assertThat(odds(probability(diagnosis, more, fault.key())) / odds)
+                    .as(fault.key() + " after two answers that follow")
+                    .isBetween(0.88, 1.13);
+        }
+        assertThat(probability(diagnosis, alone, "supply/noPower"))
+                .as("by themselves they say a great deal")
+                .isLessThan(0.2 * probability(diagnosis, Map.of(), "supply/noPower"));
+    }
+
+    private static double odds(double probability) {
+        return probability / (1 - probability);
+    }
+
+    @Test
+    void whatIsKnownAlreadyIsNotAskedAgain() {
+        Diagnosis diagnosis = of(KNOWLEDGE.train("spurTrain"));
+        Diagnosis.Standing silent = diagnosis.standing(Map.of("noMotorSound", Answer.SEEN), Set.of());
+        assertThat(english(silent.ruledOut().get("motorHumsStalled"))).isEqualTo("no sound from the motor at all");
+        assertThat(silent.ruledOut())
+                .containsKeys("steadyClick", "motorRunsOutputStill")
+                .doesNotContainKey("tightSpot");
+        Diagnosis.Standing still = diagnosis.standing(Map.of("motorRunsOutputStill", Answer.SEEN), Set.of());
+        assertThat(still.ruledOut()).containsKeys("noMotorSound", "motorHumsStalled", "slowUnderLoad");
+        for (Diagnosis.Standing standing : List.of(silent, still)) {
+            assertThat(standing.next())
+                    .allSatisfy(n -> assertThat(n.settles())
+                            .noneMatch(s -> standing.ruledOut().containsKey(s.key())));
+        }
+    }
+
+    @Test
+    void aMotorThatHumsAndDoesNotTurnIsNotRunOn() {
+        Diagnosis diagnosis = of(KNOWLEDGE.train("gateDrive"));
+        Map<String, Answer> answers = new HashMap<>(Map.of("motorHumsStalled", Answer.SEEN));
+        Set<String> running = diagnosis.tasks().stream()
+                .filter(Task::runs)
+                .map(Task::key)
+                .collect(java.util.stream.Collectors.toSet());
+        assertThat(running).contains("warmUp", "runUnderLoad").doesNotContain("benchSupply", "turnOutput");
+        for (int i = 0; i < 12; i++) {
+            Diagnosis.Standing standing = diagnosis.standing(answers, Set.of());
+            assertThat(standing.stop()).isPresent();
+            assertThat(standing.next()).extracting(Diagnosis.Next::key).doesNotContainAnyElementsOf(running);
+            standing.next().getFirst().settles().forEach(s -> answers.put(s.key(), Answer.NOT_SEEN));
+        }
+        assertThat(diagnosis.standing(Map.of(), Set.of()).stop()).isEmpty();
+    }
+
+    /** A motor that hums is told to be silent: the truth is not buried. */
+    @Test
+    void oneFalseYesIsWorthNoMoreThanAMistakeIs() {
+        Diagnosis diagnosis = of(KNOWLEDGE.train("spurTrain"));
+        double before = odds(probability(diagnosis, Map.of(), "middleGear/splitHub"));
+        double after =
+                odds(probability(diagnosis, Map.of("crackToBore@middleGear", Answer.SEEN), "middleGear/splitHub"));
+        assertThat(after / before).isBetween(10.0, 50.0);
     }
 
     /** Beta with α = n₀ s + k and β = n₀ (1 − s) + n − k: its mean by a general-purpose library. */
