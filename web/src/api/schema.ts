@@ -1651,6 +1651,7 @@ export interface components {
             seller: string;
             /** Format: int32 */
             stock: number;
+            stub: boolean;
             /** Format: int32 */
             toothCount: number;
         };
@@ -2387,7 +2388,7 @@ export interface components {
         };
         Reading: {
             alsoLook: string[];
-            band?: components["schemas"]["WornBand"];
+            bands: components["schemas"]["WornBand"][];
             causes: components["schemas"]["Cause"][];
             /** Format: int32 */
             fragmentsToFind: number;
@@ -2751,7 +2752,7 @@ export interface components {
         };
         ToothMap: {
             /** @enum {string} */
-            bore: "sound" | "worn" | "keyWorn" | "melted";
+            bore: "notLooked" | "sound" | "worn" | "keyWorn" | "melted";
             brittle: boolean;
             component: string;
             /** Format: double */
@@ -2761,7 +2762,7 @@ export interface components {
             fragmentsFound: number;
             gear: string;
             /** @enum {string} */
-            hub: "sound" | "cracked" | "split";
+            hub: "notLooked" | "sound" | "cracked" | "split";
             marks: components["schemas"]["ToothMark"][];
             /** Format: double */
             mateWidthMm?: number;
@@ -2770,7 +2771,7 @@ export interface components {
             /** Format: int32 */
             toothCount: number;
             /** @enum {string} */
-            web: "sound" | "cracked" | "melted";
+            web: "notLooked" | "sound" | "cracked" | "melted";
         };
         ToothMark: {
             /** Format: double */

@@ -441,6 +441,7 @@ export const en = {
     bandTo: 'to, mm',
     places: { hub: 'hub', bore: 'bore', web: 'web' },
     states: {
+      notLooked: 'not looked at',
       sound: 'sound',
       cracked: 'cracked',
       split: 'split',
@@ -449,6 +450,8 @@ export const en = {
       melted: 'melted',
     },
     whole: { oddColour: 'odd colour', brittle: 'brittle', softened: 'softened or smeared' },
+    asAWhole: 'The gear as a whole:',
+    band: (b: Schemas['WornBand']) => `Worn from ${b.fromMm} to ${b.toMm} mm of the face. ${b.words}`,
     says: 'What the damage says',
     nothing: 'Mark what you see on the teeth; the cause is read from the pattern.',
     periodic: (p: { order: number; places: number; chance: number; even: boolean }) =>

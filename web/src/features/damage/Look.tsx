@@ -14,14 +14,14 @@ import { Frame } from '../job/Frame';
 import type { Step } from '../job/StepTeeth';
 import { useRefreshJob } from '../job/useRefreshJob';
 import { Photos } from '../photo/Photos';
-import { MapControls } from './MapControls';
+import { MapControls, WholeGear } from './MapControls';
 import { PatternRead } from './PatternRead';
 import {
   cleared,
   LETTERS,
   marked,
   run,
-  soundMap,
+  unseenMap,
   teethTyped,
   toothMapDraft,
   type HowMarked,
@@ -55,7 +55,7 @@ export function Look({
   const path = { jobId: job.id };
   const mapped = useQuery(mappedQuery(job.id));
   const gear = useQuery(gearQuery(job.id));
-  const start = soundMap(gear.data?.name ?? '', teethTyped(gear.data?.toothCount ?? '') ?? 24);
+  const start = unseenMap(gear.data?.name ?? '', teethTyped(gear.data?.toothCount ?? '') ?? 24);
   const edit = useEdit({
     name: `look:${job.id}`,
     schema: toothMapDraft,
@@ -178,6 +178,7 @@ export function Look({
           clear={() => change(cleared(map, chosen))}
         />
         {reading.data && <PatternRead map={map} reading={reading.data} change={change} />}
+        {mapped.data && <WholeGear map={map} change={change} />}
         <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
           <Button variant="contained" disabled={edit.busy} onClick={() => void keep()}>
             {edit.busy ? texts.saving : texts.look.keep}

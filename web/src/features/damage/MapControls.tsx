@@ -1,4 +1,5 @@
 import { Box, TextField } from '@mui/material';
+import { useState } from 'react';
 import { Key } from '../../parts/Key';
 import { texts } from '../../texts';
 import { PlainSelect } from '../../parts/PlainSelect';
@@ -14,15 +15,18 @@ const FLANKS = Object.keys(texts.look.flanks) as HowMarked['flank'][];
 const WHOLE = ['oddColour', 'brittle', 'softened'] as const;
 /** What each place can be like. */
 const STATES = {
-  hub: ['sound', 'cracked', 'split'],
-  bore: ['sound', 'worn', 'keyWorn', 'melted'],
-  web: ['sound', 'cracked', 'melted'],
+  hub: ['notLooked', 'sound', 'cracked', 'split'],
+  bore: ['notLooked', 'sound', 'worn', 'keyWorn', 'melted'],
+  web: ['notLooked', 'sound', 'cracked', 'melted'],
 } as const;
 const PLACES = Object.keys(STATES) as (keyof typeof STATES)[];
 /** How much of the tooth's form is worn away, 0 to 1. */
 const AMOUNTS = { trace: 0.1, half: 0.5, all: 1 } as const;
 
-/** What is marked on the chosen teeth, and what the gear is like as a whole. */
+/** Kinds of damage of which it is said on which flank, how much, and where across the face. */
+const WEAR: ReadonlySet<MarkKind> = new Set(['worn', 'band']);
+
+/** Which gear it is, and what is marked on the chosen teeth. */
 export function MapControls(props: {
   map: ToothMap;
   gears: Schemas['Component'][];
@@ -112,36 +116,56 @@ export function MapControls(props: {
           <Key>⌫</Key>
         </PlainButton>
       </Box>
-      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'end' }}>
-        <PlainSelect
-          label={texts.look.flank}
-          shown={texts.look.flank}
-          value={how.flank}
-          set={(flank) => props.setHow({ ...how, flank })}
-          options={FLANKS.map((flank) => [flank, texts.look.flanks[flank]])}
-          sx={{ width: 170 }}
-        />
-        <PlainSelect
-          label={texts.look.amount}
-          shown={texts.look.amount}
-          value={String(how.amount)}
-          set={(amount) => props.setHow({ ...how, amount: Number(amount) })}
-          options={(Object.keys(AMOUNTS) as (keyof typeof AMOUNTS)[]).map((amount) => [
-            String(AMOUNTS[amount]),
-            texts.look.amounts[amount],
-          ])}
-          sx={{ width: 150 }}
-        />
-        <MmField
-          label={texts.look.bandFrom}
-          value={how.band?.fromMm}
-          set={(mm) => props.setHow({ ...how, band: band(mm ?? 0, how.band?.toMm) })}
-        />
-        <MmField
-          label={texts.look.bandTo}
-          value={how.band?.toMm}
-          set={(mm) => props.setHow({ ...how, band: band(how.band?.fromMm ?? 0, mm) })}
-        />
+      {WEAR.has(how.kind) && (
+        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'end' }}>
+          <PlainSelect
+            label={texts.look.flank}
+            shown={texts.look.flank}
+            value={how.flank}
+            set={(flank) => props.setHow({ ...how, flank })}
+            options={FLANKS.map((flank) => [flank, texts.look.flanks[flank]])}
+            sx={{ width: 170 }}
+          />
+          <PlainSelect
+            label={texts.look.amount}
+            shown={texts.look.amount}
+            value={String(how.amount)}
+            set={(amount) => props.setHow({ ...how, amount: Number(amount) })}
+            options={(Object.keys(AMOUNTS) as (keyof typeof AMOUNTS)[]).map((amount) => [
+              String(AMOUNTS[amount]),
+              texts.look.amounts[amount],
+            ])}
+            sx={{ width: 150 }}
+          />
+          <MmField
+            label={texts.look.bandFrom}
+            value={how.band?.fromMm}
+            set={(mm) => props.setHow({ ...how, band: band(mm ?? 0, how.band?.toMm) })}
+          />
+          <MmField
+            label={texts.look.bandTo}
+            value={how.band?.toMm}
+            set={(mm) => props.setHow({ ...how, band: band(how.band?.fromMm ?? 0, mm) })}
+          />
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** What the gear is like as a whole; folded away once hub, bore and web have been looked at. */
+export function WholeGear(props: { map: ToothMap; change: (map: ToothMap) => void }) {
+  const { map } = props;
+  const set = (part: Partial<ToothMap>) => props.change({ ...map, ...part });
+  const [open, setOpen] = useState(PLACES.some((place) => map[place] === 'notLooked'));
+  const said = [
+    ...PLACES.map((place) => `${texts.look.places[place]} ${texts.look.states[map[place]]}`),
+    ...WHOLE.filter((name) => map[name]).map((name) => texts.look.whole[name]),
+  ];
+  return (
+    <Box component="details" open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <Box component="summary" sx={{ cursor: 'pointer', py: 0.5 }}>
+        <strong>{texts.look.asAWhole}</strong> {!open && said.join(', ')}
       </Box>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'end' }}>
         {PLACES.map((place) => (
@@ -152,7 +176,7 @@ export function MapControls(props: {
             value={map[place]}
             set={(state) => set({ [place]: state })}
             options={STATES[place].map((state) => [state, texts.look.states[state]])}
-            sx={{ width: 106 }}
+            sx={{ width: 132 }}
           />
         ))}
         {WHOLE.map((name) => (

@@ -2,9 +2,9 @@ import { render, screen } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import type { Schemas } from '../../api/client';
 import { PatternRead } from './PatternRead';
-import { marked, soundMap } from './toothMap';
+import { marked, unseenMap } from './toothMap';
 
-const MAP = marked(soundMap('gear', 24), [4, 5], {
+const MAP = marked(unseenMap('gear', 24), [4, 5], {
   kind: 'missing',
   flank: 'both',
   amount: 0,
@@ -13,7 +13,7 @@ const MAP = marked(soundMap('gear', 24), [4, 5], {
 
 function reading(part: Partial<Schemas['MapReading']['pattern']>): Schemas['MapReading'] {
   return {
-    pattern: { causes: [], fragmentsToFind: 0, alsoLook: [], ...part },
+    pattern: { causes: [], bands: [], fragmentsToFind: 0, alsoLook: [], ...part },
     mates: ['middle gear'],
     sisters: [],
   };
@@ -46,6 +46,24 @@ describe('what the damage says', () => {
       />,
     );
     expect(screen.getByText(/evenly 2 times a turn; by chance in 1 of 250 cases/)).toBeTruthy();
+  });
+
+  it('tells of each worn band by itself', () => {
+    const band = { share: 0.2, freshNearMm: 0, freshFarMm: 3.7, words: 'Measure the mate.' };
+    render(
+      <PatternRead
+        map={MAP}
+        reading={reading({
+          bands: [
+            { ...band, fromMm: 0, toMm: 1.2 },
+            { ...band, fromMm: 4.9, toMm: 6 },
+          ],
+        })}
+        change={vi.fn()}
+      />,
+    );
+    expect(screen.getByText('Worn from 0 to 1.2 mm of the face. Measure the mate.')).toBeTruthy();
+    expect(screen.getByText('Worn from 4.9 to 6 mm of the face. Measure the mate.')).toBeTruthy();
   });
 
   it('names the cause with what was seen and what to put right besides', () => {

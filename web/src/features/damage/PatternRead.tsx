@@ -17,7 +17,7 @@ export function PatternRead(props: {
   const facts = [
     pattern.periodicity && texts.look.periodic(pattern.periodicity),
     pattern.oneSided && texts.look.oneSided(pattern.oneSided),
-    pattern.band?.words,
+    ...pattern.bands.map((band) => texts.look.band(band)),
     pattern.usableArc && pattern.usableArc.teeth < map.toothCount && texts.look.arc(pattern.usableArc),
   ].filter(Boolean);
   return (

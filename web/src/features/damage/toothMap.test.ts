@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { cleared, marked, run, soundMap, teethTyped, type HowMarked } from './toothMap';
+import { cleared, marked, run, unseenMap, teethTyped, type HowMarked } from './toothMap';
 
 const missing: HowMarked = { kind: 'missing', flank: 'both', amount: 0, band: undefined };
 
@@ -12,7 +12,7 @@ describe('marking teeth', () => {
   });
 
   it('marks a run and, marked again just so, takes it off', () => {
-    const once = marked(soundMap('gear', 24), [3, 4], missing);
+    const once = marked(unseenMap('gear', 24), [3, 4], missing);
     expect(once.marks.map((m) => m.tooth)).toEqual([3, 4]);
     expect(marked(once, [3, 4], missing).marks).toEqual([]);
     expect(marked(once, [4, 5], missing).marks.map((m) => m.tooth)).toEqual([3, 4, 5]);
@@ -20,7 +20,7 @@ describe('marking teeth', () => {
 
   it('keeps other kinds on the same tooth, and one mark of a kind', () => {
     const worn: HowMarked = { kind: 'worn', flank: 'clockwise', amount: 0.5, band: undefined };
-    const both = marked(marked(soundMap('gear', 24), [3], missing), [3], worn);
+    const both = marked(marked(unseenMap('gear', 24), [3], missing), [3], worn);
     expect(both.marks).toHaveLength(2);
     expect(marked(both, [3], { ...worn, flank: 'anticlockwise' }).marks).toHaveLength(2);
     expect(cleared(both, [3]).marks).toEqual([]);

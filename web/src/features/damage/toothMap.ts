@@ -14,9 +14,9 @@ export const toothMapDraft: z.ZodType<ToothMap> = z.custom<ToothMap>(
         component: z.string(),
         toothCount: z.int().min(4).max(1000),
         marks: z.array(z.object({ tooth: z.int(), kind: z.string(), flank: z.string(), amount: z.number() })),
-        hub: z.enum(['sound', 'cracked', 'split']),
-        bore: z.enum(['sound', 'worn', 'keyWorn', 'melted']),
-        web: z.enum(['sound', 'cracked', 'melted']),
+        hub: z.enum(['notLooked', 'sound', 'cracked', 'split']),
+        bore: z.enum(['notLooked', 'sound', 'worn', 'keyWorn', 'melted']),
+        web: z.enum(['notLooked', 'sound', 'cracked', 'melted']),
         oddColour: z.boolean(),
         brittle: z.boolean(),
         softened: z.boolean(),
@@ -37,15 +37,15 @@ export const LETTERS: Record<MarkKind, string> = {
   band: 'b',
 };
 
-export function soundMap(gear: string, toothCount: number): ToothMap {
+export function unseenMap(gear: string, toothCount: number): ToothMap {
   return {
     gear,
     component: '',
     toothCount,
     marks: [],
-    hub: 'sound',
-    bore: 'sound',
-    web: 'sound',
+    hub: 'notLooked',
+    bore: 'notLooked',
+    web: 'notLooked',
     oddColour: false,
     brittle: false,
     softened: false,

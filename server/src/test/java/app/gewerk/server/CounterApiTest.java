@@ -181,6 +181,35 @@ class CounterApiTest {
                 Map.of("version", version + 1, "hourlyRate", 48, "easyShare", 0.1, "askShare", 0.5));
     }
 
+    /** Dust and fumes are for who makes a gear, not for who buys one. */
+    @Test
+    void cautionsOfMakingShowWhenSomethingIsMade() {
+        long id = job(Map.of());
+        assertThat(codes(id)).doesNotContain("any/make").contains("mains/open");
+        decide(id, "original");
+        assertThat(codes(id)).doesNotContain("any/make");
+        decide(id, "print");
+        assertThat(codes(id)).contains("any/make");
+        api.post(mara, "/api/intake/" + id + "/cautions/tick", Map.of("caution", "any/make"));
+        decide(id, "glue");
+        assertThat(codes(id)).as("what was read stays in the record").contains("any/make");
+    }
+
+    private void decide(long id, String way) {
+        int version = api.get("/api/job/" + id).body().path("version").asInt();
+        Api.Answer answer =
+                api.post(mara, "/api/choice/" + id, Map.of("version", version, "way", way, "reason", "tried"));
+        assertThat(answer.status()).as(answer.text()).isLessThan(300);
+    }
+
+    private List<String> codes(long id) {
+        return api.get("/api/intake/" + id + "/cautions")
+                .body()
+                .valueStream()
+                .map(c -> c.path("code").asString())
+                .toList();
+    }
+
     @Test
     void cautionsShowWhereTheHandGoesAndWhenSomethingIsAboutToBeDone() {
         long id = job(Map.of("hazards", List.of("mains", "battery", "microwave")));

@@ -118,7 +118,7 @@ class DiagnosisApiTest {
 
     @Test
     void aMachineTooLargeToBeWeighedIsRefusedInWords() {
-        List<Map<String, Object>> gears = java.util.stream.IntStream.range(0, 12)
+        List<Map<String, Object>> gears = java.util.stream.IntStream.range(0, 16)
                 .<Map<String, Object>>mapToObj(
                         i -> Map.of("code", "gear" + i, "type", "gear", "words", "gear " + i, "behind", ""))
                 .toList();

@@ -10,11 +10,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /** What the damage on a gear says: where and how it repeats, which side was loaded, what caused it, what else to do. */
 public final class Pattern {
     private static final double ONE_SIDED = 0.05;
     private static final double UNLISTED = 0.04;
+    /** A band that begins so near the end of the face begins at it. */
+    private static final double AT_EDGE_MM = 0.3;
+    /** Bands no further apart than this are one. */
+    private static final double ONE_BAND_MM = 0.2;
 
     /** Loaded once: the file does not change while the program runs. */
     private static final List<Rule> RULES = Knowledge.rows("damageCauses").stream()
@@ -26,7 +31,7 @@ public final class Pattern {
     /** A cause as the knowledge file has it, and how likely it shows each feature. */
     private record Rule(String code, double rate, Map<String, Double> shows) {}
 
-    /** What can be read off a tooth map; each is there or not. */
+    /** What can be read off a tooth map; each is there or not, or it was not looked for. */
     enum Feature {
         TORN_RUN,
         LONE_TOOTH,
@@ -66,11 +71,11 @@ public final class Pattern {
     public record OneSided(ToothMark.Flank flank, int clockwise, int anticlockwise, double chance) {}
 
     /**
-     * The worn band across the face.
+     * A worn band across the face.
      *
-     * @param share of the face that is worn
-     * @param freshNearMm unworn from the near end
-     * @param freshFarMm unworn up to the far end
+     * @param share of the face that is worn by it
+     * @param freshNearMm unworn before it, from the near end or another band
+     * @param freshFarMm unworn after it, up to another band or the far end
      */
     public record WornBand(
             double fromMm, double toMm, double share, double freshNearMm, double freshFarMm, Say words) {}
@@ -85,7 +90,7 @@ public final class Pattern {
     public record Reading(
             Optional<Periodicity> periodicity,
             Optional<OneSided> oneSided,
-            Optional<WornBand> band,
+            List<WornBand> bands,
             Optional<UsableArc> usableArc,
             List<Cause> causes,
             int fragmentsToFind,
@@ -94,20 +99,20 @@ public final class Pattern {
     public static Reading read(ToothMap map) {
         Optional<Periodicity> periodicity = Periodicity.of(map.losses());
         Optional<OneSided> sided = oneSided(map);
-        Optional<WornBand> band = band(map);
-        Set<Feature> features = features(map, periodicity, sided, band);
+        List<WornBand> bands = bands(map);
+        Set<Feature> features = features(map, periodicity, sided, bands);
         return new Reading(
                 periodicity,
                 sided,
-                band,
+                bands,
                 usableArc(map),
-                features.isEmpty() ? List.of() : causes(features),
+                features.isEmpty() ? List.of() : causes(features, saysNothing(map, features)),
                 map.fragmentsToFind(),
                 alsoLook(map, features, sided));
     }
 
     private static Set<Feature> features(
-            ToothMap map, Optional<Periodicity> periodicity, Optional<OneSided> sided, Optional<WornBand> band) {
+            ToothMap map, Optional<Periodicity> periodicity, Optional<OneSided> sided, List<WornBand> bands) {
         Set<Feature> seen = EnumSet.noneOf(Feature.class);
         Set<Integer> missing = map.teeth(ToothMark.Kind.MISSING);
         boolean run = missing.stream().anyMatch(t -> missing.contains(t % map.toothCount() + 1));
@@ -118,18 +123,21 @@ public final class Pattern {
         add(seen, Feature.EVENLY_SPACED, periodicity.filter(Periodicity::even).isPresent());
         Set<Integer> worn = map.teeth(ToothMark.Kind.WORN);
         add(seen, Feature.ONE_FLANK, sided.isPresent());
-        add(seen, Feature.BOTH_FLANKS, worn.size() > 1 && sided.isEmpty());
+        add(seen, Feature.BOTH_FLANKS, worn.size() > 1 && sided.isEmpty() && onBothFlanks(map));
         add(seen, Feature.ALL_THIN, worn.size() >= 0.9 * map.toothCount());
-        add(seen, Feature.NARROW_BAND, band.filter(b -> b.share < 0.8).isPresent());
+        double share = bands.stream().mapToDouble(WornBand::share).sum();
+        add(seen, Feature.NARROW_BAND, !bands.isEmpty() && share < 0.8);
         add(
                 seen,
                 Feature.BAND_AT_EDGE,
-                band.filter(b -> b.share < 0.5 && Math.min(b.freshNearMm, b.freshFarMm) < 0.3)
-                        .isPresent());
+                bands.stream()
+                        .anyMatch(b -> b.share < 0.5
+                                && (b.fromMm < AT_EDGE_MM || map.faceWidthMm().orElseThrow() - b.toMm < AT_EDGE_MM)));
         add(
                 seen,
                 Feature.HUB_CRACK,
-                map.hub() != ToothMap.Hub.SOUND
+                map.hub() == ToothMap.Hub.CRACKED
+                        || map.hub() == ToothMap.Hub.SPLIT
                         || !map.teeth(ToothMark.Kind.HUB_CRACK).isEmpty());
         add(seen, Feature.ROOT_CRACKS, !map.teeth(ToothMark.Kind.ROOT_CRACK).isEmpty());
         add(seen, Feature.BORE_WORN, map.bore() == ToothMap.Bore.WORN || map.bore() == ToothMap.Bore.KEY_WORN);
@@ -140,6 +148,39 @@ public final class Pattern {
                 Feature.SOFTENED,
                 map.softened() || map.bore() == ToothMap.Bore.MELTED || map.web() == ToothMap.Web.MELTED);
         return seen;
+    }
+
+    private static boolean onBothFlanks(ToothMap map) {
+        Set<ToothMark.Flank> flanks = map.marks().stream()
+                .filter(m -> m.kind() == ToothMark.Kind.WORN)
+                .map(ToothMark::flank)
+                .collect(Collectors.toSet());
+        return flanks.contains(ToothMark.Flank.BOTH) || flanks.size() > 1;
+    }
+
+    /**
+     * What nobody has looked at speaks neither for a cause nor against it, and neither does what cannot be beside what was
+     * seen. A tick left out may be a thing not tried.
+     */
+    private static Set<Feature> saysNothing(ToothMap map, Set<Feature> seen) {
+        Set<Feature> open = EnumSet.of(Feature.ODD_COLOUR, Feature.BRITTLE);
+        if (map.hub() == ToothMap.Hub.NOT_LOOKED) {
+            open.add(Feature.HUB_CRACK);
+        }
+        if (map.bore() == ToothMap.Bore.NOT_LOOKED) {
+            open.add(Feature.BORE_WORN);
+        }
+        if (map.web() == ToothMap.Web.NOT_LOOKED) {
+            open.add(Feature.SOFTENED);
+        }
+        if (seen.contains(Feature.LONE_TOOTH)) {
+            open.add(Feature.TORN_RUN);
+        }
+        if (seen.contains(Feature.TORN_RUN)) {
+            open.add(Feature.LONE_TOOTH);
+        }
+        open.removeAll(seen);
+        return open;
     }
 
     private static void add(Set<Feature> features, Feature feature, boolean there) {
@@ -174,23 +215,46 @@ public final class Pattern {
                         .cumulativeProbability(heads - 1);
     }
 
-    private static Optional<WornBand> band(ToothMap map) {
-        List<ToothMark.Band> bands =
-                map.marks().stream().flatMap(m -> m.band().stream()).toList();
-        if (bands.isEmpty() || map.faceWidthMm().isEmpty()) {
-            return Optional.empty();
+    /** The bands of all teeth laid over each other: what lies together is one band, what lies apart another. */
+    private static List<WornBand> bands(ToothMap map) {
+        if (map.faceWidthMm().isEmpty()) {
+            return List.of();
         }
         double face = map.faceWidthMm().get();
-        double from = bands.stream().mapToDouble(ToothMark.Band::fromMm).min().orElseThrow();
-        double to = Math.min(
-                face, bands.stream().mapToDouble(ToothMark.Band::toMm).max().orElseThrow());
-        double worn = Math.max(0, to - from);
-        Say words = map.mateWidthMm()
+        List<double[]> together = new ArrayList<>();
+        map.marks().stream()
+                .flatMap(m -> m.band().stream())
+                .sorted(Comparator.comparingDouble(ToothMark.Band::fromMm))
+                .forEach(band -> {
+                    if (together.isEmpty() || band.fromMm() > together.getLast()[1] + ONE_BAND_MM) {
+                        together.add(new double[] {band.fromMm(), band.toMm()});
+                    } else {
+                        together.getLast()[1] = Math.max(together.getLast()[1], band.toMm());
+                    }
+                });
+        List<WornBand> bands = new ArrayList<>();
+        for (int i = 0; i < together.size(); i++) {
+            double from = together.get(i)[0];
+            double to = Math.min(face, together.get(i)[1]);
+            double before = i == 0 ? 0 : together.get(i - 1)[1];
+            double after = i == together.size() - 1 ? face : together.get(i + 1)[0];
+            bands.add(new WornBand(
+                    from,
+                    to,
+                    (to - from) / face,
+                    from - before,
+                    Math.max(0, after - to),
+                    asWideAsMate(map, to - from)));
+        }
+        return bands;
+    }
+
+    private static Say asWideAsMate(ToothMap map, double worn) {
+        return map.mateWidthMm()
                 .map(mate -> Math.abs(mate - worn) <= Math.max(0.3, 0.15 * mate)
                         ? Say.of("wornBand.asMate", "mate", mate)
                         : Say.of(worn < mate ? "wornBand.narrower" : "wornBand.wider", "worn", worn, "mate", mate))
                 .orElse(Say.of("wornBand.mateUnknown"));
-        return Optional.of(new WornBand(from, to, worn / face, from, Math.max(0, face - to), words));
     }
 
     private static Optional<UsableArc> usableArc(ToothMap map) {
@@ -213,11 +277,14 @@ public final class Pattern {
                 : Optional.of(new UsableArc(bestStart + 1, (bestStart + best - 1) % z + 1, best, 360.0 * best / z));
     }
 
-    private static List<Cause> causes(Set<Feature> seen) {
+    private static List<Cause> causes(Set<Feature> seen, Set<Feature> saysNothing) {
         double[] weights = new double[RULES.size()];
         for (int i = 0; i < weights.length; i++) {
             weights[i] = RULES.get(i).rate;
             for (Feature feature : Feature.values()) {
+                if (saysNothing.contains(feature)) {
+                    continue;
+                }
                 double shows = RULES.get(i).shows.getOrDefault(feature.toString(), UNLISTED);
                 weights[i] *= seen.contains(feature) ? shows : 1 - shows;
             }

@@ -36,6 +36,7 @@ public record ToothMap(
         int fragmentsFound,
         String fragmentsAccepted) {
     public enum Hub {
+        NOT_LOOKED,
         SOUND,
         CRACKED,
         SPLIT;
@@ -47,6 +48,7 @@ public record ToothMap(
     }
 
     public enum Bore {
+        NOT_LOOKED,
         SOUND,
         WORN,
         KEY_WORN,
@@ -59,6 +61,7 @@ public record ToothMap(
     }
 
     public enum Web {
+        NOT_LOOKED,
         SOUND,
         CRACKED,
         MELTED;
@@ -71,8 +74,10 @@ public record ToothMap(
 
     private static final int MOST_TEETH = 500;
     private static final int MOST_MARKS = 2000;
+    /** Two readings of one width agree so far. */
+    private static final double AS_READ_MM = 0.1;
 
-    /** @throws Refused if the gear has no such tooth, or a width cannot be */
+    /** @throws Refused if the gear has no such tooth, a width cannot be, or a band lies beyond the face */
     public ToothMap {
         if (toothCount < 4 || toothCount > MOST_TEETH) {
             throw new Refused("map.teeth", "most", MOST_TEETH, "given", toothCount);
@@ -85,9 +90,18 @@ public record ToothMap(
         }
         requireWidth(faceWidthMm);
         requireWidth(mateWidthMm);
+        requireOnFace(marks, faceWidthMm);
         if (fragmentsFound < 0 || fragmentsFound > MOST_TEETH) {
             throw new Refused("map.fragments");
         }
+    }
+
+    private static void requireOnFace(List<ToothMark> marks, Optional<Double> faceWidthMm) {
+        faceWidthMm.ifPresent(face -> {
+            if (marks.stream().flatMap(m -> m.band().stream()).anyMatch(b -> b.toMm() > face + AS_READ_MM)) {
+                throw new Refused("map.bandBeyond", "face", face);
+            }
+        });
     }
 
     private static void requireWidth(Optional<Double> width) {
@@ -96,8 +110,8 @@ public record ToothMap(
         }
     }
 
-    /** An undamaged gear. */
-    public static ToothMap sound(String gear, int toothCount) {
+    /** A gear of which nothing was seen yet. */
+    public static ToothMap unseen(String gear, int toothCount) {
         return new ToothMap(
                 gear,
                 "",
@@ -105,9 +119,9 @@ public record ToothMap(
                 Optional.empty(),
                 Optional.empty(),
                 List.of(),
-                Hub.SOUND,
-                Bore.SOUND,
-                Web.SOUND,
+                Hub.NOT_LOOKED,
+                Bore.NOT_LOOKED,
+                Web.NOT_LOOKED,
                 false,
                 false,
                 false,

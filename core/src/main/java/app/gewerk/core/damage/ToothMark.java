@@ -15,6 +15,9 @@ import java.util.Optional;
  */
 public record ToothMark(int tooth, Kind kind, Flank flank, double amount, Optional<Band> band) {
 
+    /** Worn so far that little of the form is left. */
+    private static final double WORN_AWAY = 0.7;
+
     /** What happened to a tooth. */
     public enum Kind {
         MISSING(1),
@@ -75,7 +78,12 @@ public record ToothMark(int tooth, Kind kind, Flank flank, double amount, Option
         return kind == Kind.WORN || kind == Kind.BAND ? amount : kind.weight;
     }
 
+    /** True when the tooth is not to carry a load any more: lost, cracked, or worn away. */
     boolean lostForm() {
-        return kind == Kind.MISSING || kind == Kind.FLATTENED || kind == Kind.CHIPPED;
+        return switch (kind) {
+            case MISSING, CHIPPED, FLATTENED, ROOT_CRACK, HUB_CRACK -> true;
+            case WORN -> amount >= WORN_AWAY;
+            case BAND -> false;
+        };
     }
 }

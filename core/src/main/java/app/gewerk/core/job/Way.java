@@ -29,6 +29,11 @@ public enum Way {
         return leadsTo;
     }
 
+    /** True when the gear is made here, with dust, fumes and resin. */
+    public boolean makes() {
+        return this == PRINT || this == CAST;
+    }
+
     @Override
     public String toString() {
         return Wire.word(this);

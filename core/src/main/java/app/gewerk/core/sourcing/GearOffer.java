@@ -2,10 +2,14 @@ package app.gewerk.core.sourcing;
 
 import app.gewerk.core.gear.Pitch;
 import java.math.BigDecimal;
+import java.util.Locale;
+import java.util.Set;
 
 /**
  * A gear as a seller lists it. External spur, without shift unless said.
  *
+ * @param stub teeth shorter than full depth
+ * @param material as listed: {@code POM}, {@code brass}
  * @param packSize pieces that come together
  * @param packPrice price of one pack in the seller's currency, without postage
  * @param stock packs in stock
@@ -17,10 +21,17 @@ public record GearOffer(
         Pitch pitch,
         int toothCount,
         double pressureAngleDeg,
+        boolean stub,
         double boreMm,
         double faceWidthMm,
         String material,
         int packSize,
         BigDecimal packPrice,
         int stock,
-        int dispatchDays) {}
+        int dispatchDays) {
+    private static final Set<String> METALS = Set.of("brass", "bronze", "steel", "aluminium", "zinc");
+
+    boolean metal() {
+        return METALS.contains(material.toLowerCase(Locale.ROOT));
+    }
+}

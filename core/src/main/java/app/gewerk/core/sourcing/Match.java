@@ -1,5 +1,6 @@
 package app.gewerk.core.sourcing;
 
+import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -49,6 +50,8 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
     private static final double SAME_WIDTH_MM = 0.15;
     /** A shift smaller than this is not noticed in the mesh (from memory). */
     private static final double NO_SHIFT = 0.06;
+    /** Teeth this much taller or shorter, as a share of the module, are of another depth (stub and full depth differ by 0.2). */
+    private static final double SAME_DEPTH = 0.02;
     /** From this share of the old face on a narrower gear carries what the old one did with some care (from memory). */
     private static final double WIDE_ENOUGH = 0.7;
 
@@ -57,6 +60,13 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
         static final double PITCH_THAT_RUNS = 0.9;
         static final double PITCH_THAT_RUNS_BADLY = 0.45;
         static final double OTHER_ANGLE = 0.3;
+        /** Its tips go into the mate's roots until they are turned down. */
+        static final double TALLER = 0.35;
+        /** It runs, with less overlap. */
+        static final double SHORTER = 0.7;
+        /** Plastic was there; a mate of plastic wears, and the weak place moves. */
+        static final double METAL_FOR_PLASTIC = 0.8;
+
         static final double SLEEVED = 0.75;
         static final double BUSHED = 0.8;
         static final double REAMED = 0.92;
@@ -116,6 +126,11 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
             differences.add(new Difference(
                     Weight.RISK, Say.of("match.angle", "theirs", offer.pressureAngleDeg(), "yours", angle)));
         }
+        fit *= depth(need, offer, differences);
+        if (offer.metal()) {
+            fit *= Leaves.METAL_FOR_PLASTIC;
+            differences.add(new Difference(Weight.RISK, Say.of("match.metal", "material", offer.material())));
+        }
         double shift = need.gear().profileShiftCoefficient();
         if (Math.abs(shift) > NO_SHIFT) {
             fit *= 1 - Math.min(Leaves.GREATEST_SHIFT_LOSS, Math.abs(shift));
@@ -138,6 +153,21 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
             fit *= width(need.faceWidthMm(), offer.faceWidthMm(), differences);
         }
         return Optional.of(new Match(offer, fit, List.copyOf(differences)));
+    }
+
+    private static double depth(GearNeed need, GearOffer offer, List<Difference> differences) {
+        BasicRack theirs = BasicRack.usual(offer.pressureAngleDeg(), offer.stub());
+        double taller = theirs.addendumCoefficient() - need.gear().rack().addendumCoefficient();
+        if (Math.abs(taller) < SAME_DEPTH) {
+            return 1;
+        }
+        differences.add(new Difference(
+                Weight.RISK,
+                Say.of(
+                        taller > 0 ? "match.taller" : "match.shorter",
+                        "by",
+                        Math.abs(taller) * need.gear().normalModule())));
+        return taller > 0 ? Leaves.TALLER : Leaves.SHORTER;
     }
 
     private static double bore(double yours, double theirs, double rootMm, List<Difference> differences) {

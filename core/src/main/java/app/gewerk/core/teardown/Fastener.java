@@ -2,6 +2,7 @@ package app.gewerk.core.teardown;
 
 import app.gewerk.core.words.Refused;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -9,13 +10,18 @@ import java.util.Set;
  *
  * @param kind {@code screw}, {@code clip}, {@code nut}, {@code captive nut}, {@code washer}, {@code shim}, {@code spring} …
  * @param head of a screw: {@code pan}, {@code flat} …; or how else it looks
- * @param thread {@code M3}, or the diameter in mm of one for plastic; empty when it has none
+ * @param thread {@code M3}, the diameter in mm of one for plastic, or the gauge of one in inches, {@code #4}; empty when
+ *     it has none
  * @param lengthMm 0 when not measured
  * @param cell of the tray, {@code A1}; empty when it has no place yet
  */
 public record Fastener(int count, String kind, String head, String thread, double lengthMm, String cell) {
     /** Those that fall out unseen. */
-    private static final Set<String> HIDDEN = Set.of("captive nut", "shim", "washer", "ball", "spring", "circlip");
+    private static final Set<String> HIDDEN =
+            Set.of("captive nut", "nut", "shim", "washer", "ball", "spring", "circlip");
+
+    /** Two threads no further apart than this are taken for one: M2.5 and M3 (common practice). */
+    private static final double NOT_SEEN_MM = 0.5;
 
     /** @throws Refused if there are none, or their length cannot be */
     public Fastener {
@@ -54,11 +60,25 @@ public record Fastener(int count, String kind, String head, String thread, doubl
         return count + " " + sort();
     }
 
-    /** Easily taken for each other: the same thing but for length or head. */
+    /** Easily taken for each other: the same thing but for length or head, or a thread that the eye does not tell. */
     boolean looksLike(Fastener other) {
-        boolean alike =
-                kind.equals(other.kind) && (thread.equals(other.thread) || thread.isEmpty() || other.thread.isEmpty());
+        boolean alike = kind.equals(other.kind)
+                && (thread.equals(other.thread)
+                        || thread.isEmpty()
+                        || other.thread.isEmpty()
+                        || nearlyAsThickAs(other));
         return alike && !sort().equals(other.sort());
+    }
+
+    private boolean nearlyAsThickAs(Fastener other) {
+        Optional<Double> mine = diameterMm();
+        Optional<Double> theirs = other.diameterMm();
+        return mine.isPresent() && theirs.isPresent() && Math.abs(mine.get() - theirs.get()) <= NOT_SEEN_MM;
+    }
+
+    private Optional<Double> diameterMm() {
+        String number = thread.startsWith("M") ? thread.substring(1) : thread;
+        return number.matches("\\d+(\\.\\d+)?") ? Optional.of(Double.valueOf(number)) : Optional.empty();
     }
 
     private static String number(double mm) {

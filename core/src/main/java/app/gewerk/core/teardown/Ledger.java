@@ -3,6 +3,7 @@ package app.gewerk.core.teardown;
 import app.gewerk.core.Wire;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -147,29 +148,61 @@ public final class Ledger {
      */
     public record HiddenPart(String step, String part, String afterStep, Say words) {}
 
-    /** Nuts, shims and the like that came off with a step before, and are missing from the same step now. */
+    /**
+     * Nuts, shims and the like that came off with a step before and are missing now, or were more. Those noted with the
+     * same step count for it first, the rest wherever they were noted.
+     */
     public static List<HiddenPart> unseen(List<TeardownStep> now, List<TeardownStep> earlier) {
-        Set<String> noted = new HashSet<>();
-        now.forEach(s -> s.fasteners().forEach(f -> noted.add(f.kind())));
         List<TeardownStep.Deed> deeds = now.stream().map(TeardownStep::deed).toList();
-        Set<HiddenPart> asked = new LinkedHashSet<>();
+        record Then(TeardownStep step, TeardownStep same, Fastener part, int withIt) {}
+        Map<String, Integer> elsewhere = new HashMap<>();
+        now.forEach(s -> s.fasteners().forEach(f -> elsewhere.merge(f.kind(), f.count(), Integer::sum)));
+        List<Then> hidden = new ArrayList<>();
         for (TeardownStep then : earlier) {
             TeardownStep.Deed deed = then.deed();
-            Optional<TeardownStep> same = IntStream.range(0, now.size())
+            IntStream.range(0, now.size())
                     .filter(i -> deeds.get(i).likeness(deed) >= SAME_DEED)
                     .mapToObj(now::get)
-                    .findFirst();
-            for (Fastener f : then.fasteners()) {
-                if (f.canFallOutUnseen() && same.isPresent() && !noted.contains(f.kind())) {
-                    asked.add(new HiddenPart(
-                            then.what(),
-                            f.kind(),
-                            same.get().what(),
-                            Say.of("unseen.lastTime", "part", f.words(), "step", then.what())));
-                }
+                    .findFirst()
+                    .ifPresent(same -> then.fasteners().stream()
+                            .filter(Fastener::canFallOutUnseen)
+                            .forEach(f -> {
+                                int withIt = Math.min(f.count(), count(same, f.kind()));
+                                elsewhere.merge(f.kind(), -withIt, Integer::sum);
+                                hidden.add(new Then(then, same, f, withIt));
+                            }));
+        }
+        Set<HiddenPart> asked = new LinkedHashSet<>();
+        for (Then then : hidden) {
+            String kind = then.part.kind();
+            int more = Math.clamp(elsewhere.getOrDefault(kind, 0), 0, then.part.count() - then.withIt);
+            elsewhere.merge(kind, -more, Integer::sum);
+            int noted = then.withIt + more;
+            if (noted < then.part.count()) {
+                asked.add(new HiddenPart(
+                        then.step.what(),
+                        kind,
+                        then.same.what(),
+                        noted == 0
+                                ? Say.of("unseen.lastTime", "part", then.part.words(), "step", then.step.what())
+                                : Say.of(
+                                        "unseen.fewer",
+                                        "part",
+                                        then.part.words(),
+                                        "step",
+                                        then.step.what(),
+                                        "noted",
+                                        noted)));
             }
         }
         return List.copyOf(asked);
+    }
+
+    private static int count(TeardownStep step, String kind) {
+        return step.fasteners().stream()
+                .filter(f -> f.kind().equals(kind))
+                .mapToInt(Fastener::count)
+                .sum();
     }
 
     /** The step of an earlier ledger that comes next, its cautions with it; none when it has come to its end. */

@@ -17,14 +17,26 @@ import java.util.regex.Pattern;
  */
 public final class StepLine {
     public static final int LONGEST = 4000;
+    private static final double MM_PER_INCH = 25.4;
     /** Commas and semicolons, but not the comma of {@code 3,5x16}. */
     private static final Pattern BETWEEN = Pattern.compile("\\s*(?:;|,(?!\\d)|(?<!\\d),)\\s*");
 
     private static final Pattern COUNTED =
             Pattern.compile("(\\d{1,3})\\s*[x×]?\\s+(.+)|(\\d{1,3})[x×](\\D.+|\\d{1,2}(?:[.,]\\d+)?[x×]\\d.*)");
     private static final Pattern MINUTES = Pattern.compile("(\\d{1,4}(?:[.,]\\d+)?)\\s*min(?:utes?)?\\.?");
+    /** Said behind: {@code M3x12 x4}. */
+    private static final Pattern COUNTED_BEHIND = Pattern.compile("\\s[x×]\\s*(\\d{1,3})(?=\\s|$)");
+
     private static final Pattern THREAD =
-            Pattern.compile("(M\\d{1,2}(?:[.,]\\d)?|\\d{1,2}(?:[.,]\\d{1,2})?)[x×](\\d{1,3}(?:[.,]\\d{1,2})?)");
+            Pattern.compile("(M\\d{1,2}(?:[.,]\\d)?|\\d{1,2}(?:[.,]\\d{1,2})?)\\s*[x×]\\s*(\\d{1,3}(?:[.,]\\d{1,2})?)");
+    /** A gauge with its length in inches, as a fraction or marked so, or in mm. */
+    private static final Pattern GAUGE = Pattern.compile("(#\\d{1,2}(?:-\\d{2})?)(?:\\s*[x×]\\s*"
+            + "(?:(?:(\\d{1,2})[\\s-])?(\\d{1,2})/(\\d{1,2})|(\\d{1,3}(?:[.,]\\d{1,3})?))"
+            + "\\s*(mm\\b|in(?:ch)?\\b|[\"″”])?)?");
+    /** What stands at the beginning of a sort of screw: to be counted. */
+    private static final Pattern SORT =
+            Pattern.compile("(?:M\\d{1,2}(?:[.,]\\d)?|\\d{1,2}(?:[.,]\\d{1,2})?)\\s*[x×]\\s*\\d.*|#\\d{1,2}.*");
+
     private static final Pattern METRIC = Pattern.compile("M\\d{1,2}(?:[.,]\\d)?");
     private static final Pattern LENGTH = Pattern.compile("(\\d{1,3}(?:[.,]\\d{1,2})?)\\s*mm");
     private static final Pattern WAY_ROUND = Pattern.compile("\\(([^)]*)\\)");
@@ -72,6 +84,9 @@ public final class StepLine {
             String low = item.toLowerCase(Locale.ROOT);
             Matcher time = MINUTES.matcher(low);
             Optional<Fastener> fastener = fastener(item);
+            if (fastener.isEmpty() && SORT.matcher(item).matches()) {
+                throw new Refused("ledger.howMany", "sort", item);
+            }
             if (item.isEmpty()) {
                 continue;
             } else if (time.matches()) {
@@ -124,12 +139,19 @@ public final class StepLine {
     }
 
     private static Optional<Fastener> fastener(String item) {
+        Matcher behind = COUNTED_BEHIND.matcher(item);
         Matcher counted = COUNTED.matcher(item);
-        if (!counted.matches()) {
+        int count;
+        String rest;
+        if (counted.matches()) {
+            count = Integer.parseInt(counted.group(1) == null ? counted.group(3) : counted.group(1));
+            rest = " " + (counted.group(1) == null ? counted.group(4) : counted.group(2)) + " ";
+        } else if (SORT.matcher(item).matches() && behind.find(endOfSort(item))) {
+            count = Integer.parseInt(behind.group(1));
+            rest = " " + item.substring(0, behind.start()) + item.substring(behind.end()) + " ";
+        } else {
             return Optional.empty();
         }
-        int count = Integer.parseInt(counted.group(1) == null ? counted.group(3) : counted.group(1));
-        String rest = " " + (counted.group(1) == null ? counted.group(4) : counted.group(2)) + " ";
         String cell = "";
         Matcher atEnd = Pattern.compile("\\s([A-Fa-f][1-8])\\s+$").matcher(rest);
         if (atEnd.find()) {
@@ -139,7 +161,12 @@ public final class StepLine {
         String thread = "";
         double length = 0;
         Matcher both = THREAD.matcher(rest);
-        if (both.find()) {
+        Matcher gauge = GAUGE.matcher(rest);
+        if (gauge.find()) {
+            thread = gauge.group(1);
+            length = gaugeLengthMm(gauge);
+            rest = rest.substring(0, gauge.start()) + rest.substring(gauge.end());
+        } else if (both.find()) {
             thread = both.group(1).replace(',', '.');
             length = number(both.group(2));
             rest = rest.substring(0, both.start()) + rest.substring(both.end());
@@ -170,6 +197,35 @@ public final class StepLine {
         }
         String head = rest.strip().replaceAll("\\s+", " ");
         return Optional.of(new Fastener(count, kind.isEmpty() ? "screw" : kind, head, thread, length, cell));
+    }
+
+    /** Where the thread and its length end at the beginning of an item. */
+    private static int endOfSort(String item) {
+        for (Pattern sort : List.of(GAUGE, THREAD)) {
+            Matcher at = sort.matcher(item);
+            if (at.lookingAt()) {
+                return at.end();
+            }
+        }
+        return item.length();
+    }
+
+    /** 0 when none was said. */
+    private static double gaugeLengthMm(Matcher gauge) {
+        String whole = gauge.group(2);
+        String parts = gauge.group(4);
+        String decimal = gauge.group(5);
+        String unit = gauge.group(6);
+        if (parts == null && decimal == null) {
+            return 0;
+        }
+        if (decimal != null && unit != null) {
+            return unit.equals("mm") ? number(decimal) : MM_PER_INCH * number(decimal);
+        }
+        if (decimal != null || number(parts) == 0) {
+            throw new Refused("ledger.gaugeLength", "thread", gauge.group(1));
+        }
+        return MM_PER_INCH * ((whole == null ? 0 : number(whole)) + number(gauge.group(3)) / number(parts));
     }
 
     private static PartOff part(String text) {
@@ -234,7 +290,7 @@ public final class StepLine {
         if (!f.thread().isEmpty()) {
             text.append(f.thread());
             if (f.lengthMm() > 0) {
-                text.append('x').append(plain(f.lengthMm()));
+                text.append('x').append(plain(f.lengthMm())).append(f.thread().startsWith("#") ? "mm" : "");
             }
             text.append(' ');
         } else if (f.lengthMm() > 0) {

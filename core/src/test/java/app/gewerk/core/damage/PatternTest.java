@@ -139,14 +139,14 @@ class PatternTest {
                                 .mapToObj(t -> worn(t, Flank.BOTH))
                                 .toList())))
                 .isEqualTo("dryOrDirty");
-        ToothMap sound = ToothMap.sound("gear", 24);
+        ToothMap unseen = ToothMap.unseen("gear", 24);
         assertThat(firstCause(new Seen("gear", 24)
                         .marks(List.of(mark(4, Kind.CHIPPED)))
                         .aged()
                         .map()))
                 .isEqualTo("badPlastic");
         assertThat(firstCause(new Seen("gear", 24).melted().map())).isEqualTo("heat");
-        assertThat(Pattern.read(sound).causes())
+        assertThat(Pattern.read(unseen).causes())
                 .as("nothing seen, nothing said")
                 .isEmpty();
     }
@@ -161,13 +161,82 @@ class PatternTest {
 
     @Test
     void aBandAsWideAsTheMateLeavesTheRestFresh() {
-        Pattern.WornBand band = banded(1, 4).band().orElseThrow();
+        Pattern.WornBand band = banded(1, 4).bands().getFirst();
         assertThat(english(band.words())).contains("as wide as the mate");
         assertThat(band.freshNearMm()).isEqualTo(1);
         assertThat(band.freshFarMm()).isEqualTo(2);
         assertThat(banded(1, 4).causes().getFirst().code()).isEqualTo("narrowMate");
-        assertThat(english(banded(0, 1.5).band().orElseThrow().words())).contains("narrower than the mate");
+        assertThat(english(banded(0, 1.5).bands().getFirst().words())).contains("narrower than the mate");
         assertThat(banded(0, 1.5).causes().getFirst().code()).isEqualTo("misplaced");
+    }
+
+    @Test
+    void bandsAtOppositeEdgesAreTwo() {
+        ToothMark near = new ToothMark(1, Kind.BAND, Flank.BOTH, 0.6, Optional.of(new Band(0, 1.2)));
+        ToothMark far = new ToothMark(11, Kind.BAND, Flank.BOTH, 0.6, Optional.of(new Band(4.9, 6)));
+        List<Pattern.WornBand> bands = Pattern.read(map(20, List.of(far, near))).bands();
+        assertThat(bands).hasSize(2);
+        assertThat(bands.get(0).freshFarMm()).isCloseTo(3.7, within(1e-9));
+        assertThat(bands.get(1).freshNearMm()).isCloseTo(3.7, within(1e-9));
+        assertThat(firstCause(map(20, List.of(far, near)))).isEqualTo("misplaced");
+        assertThatThrownBy(() ->
+                        map(20, List.of(new ToothMark(1, Kind.BAND, Flank.BOTH, 0.6, Optional.of(new Band(4, 7))))))
+                .hasMessageContaining("beyond the face");
+    }
+
+    @Test
+    void aFewTeethWornOnOneFlankAreNotWornOnBoth() {
+        for (int teeth = 2; teeth <= 5; teeth++) {
+            Pattern.Reading reading = Pattern.read(map(
+                    20,
+                    IntStream.rangeClosed(1, teeth)
+                            .mapToObj(t -> worn(t, Flank.CLOCKWISE))
+                            .toList()));
+            assertThat(reading.oneSided()).as("too few to be sure").isEmpty();
+            assertThat(reading.causes())
+                    .flatExtracting(Pattern.Cause::reasons)
+                    .doesNotContain(Pattern.Feature.BOTH_FLANKS.words());
+        }
+        assertThat(Pattern.read(map(20, List.of(worn(1, Flank.CLOCKWISE), worn(5, Flank.ANTICLOCKWISE))))
+                        .causes())
+                .flatExtracting(Pattern.Cause::reasons)
+                .contains(Pattern.Feature.BOTH_FLANKS.words());
+    }
+
+    @Test
+    void aLoneToothMayHaveGoneByABlow() {
+        assertThat(probability(map(24, List.of(mark(7, Kind.MISSING))), "jamOrBlow"))
+                .isGreaterThan(0.2);
+    }
+
+    /** Nobody looked at the hub: hoop stress stays as likely as it was; with a hub seen to be sound it falls. */
+    @Test
+    void whatNobodyLookedAtIsNotSound() {
+        Seen seen = new Seen("gear", 24).marks(List.of(mark(3, Kind.ROOT_CRACK)));
+        double unseen = probability(seen.map(), "hoopStress");
+        assertThat(probability(seen.soundHub().map(), "hoopStress")).isLessThan(0.3 * unseen);
+    }
+
+    private static double probability(ToothMap map, String cause) {
+        return Pattern.read(map).causes().stream()
+                .filter(c -> c.code().equals(cause))
+                .findFirst()
+                .orElseThrow()
+                .probability();
+    }
+
+    @Test
+    void crackedAndWornAwayTeethAreLeftOutOfTheUsableArc() {
+        Pattern.UsableArc arc = Pattern.read(map(
+                        24,
+                        List.of(
+                                mark(6, Kind.ROOT_CRACK),
+                                new ToothMark(12, Kind.WORN, Flank.BOTH, 0.9, Optional.empty()),
+                                mark(18, Kind.WORN))))
+                .usableArc()
+                .orElseThrow();
+        assertThat(arc.fromTooth()).isEqualTo(13);
+        assertThat(arc.toTooth()).isEqualTo(5);
     }
 
     @Test
@@ -207,6 +276,6 @@ class PatternTest {
     @Test
     void teethThatAreNotThereAreRefused() {
         assertThatThrownBy(() -> map(20, List.of(mark(21, Kind.MISSING)))).hasMessageContaining("no tooth 21");
-        assertThatThrownBy(() -> ToothMap.sound("gear", 3)).hasMessageContaining("4 to 500");
+        assertThatThrownBy(() -> ToothMap.unseen("gear", 3)).hasMessageContaining("4 to 500");
     }
 }

@@ -10,7 +10,8 @@ final class Seen {
     private Optional<Double> faceMm = Optional.empty();
     private Optional<Double> mateMm = Optional.empty();
     private List<ToothMark> marks = List.of();
-    private ToothMap.Bore bore = ToothMap.Bore.SOUND;
+    private ToothMap.Hub hub = ToothMap.Hub.NOT_LOOKED;
+    private ToothMap.Bore bore = ToothMap.Bore.NOT_LOOKED;
     private boolean oddColour;
     private boolean brittle;
     private boolean softened;
@@ -30,6 +31,11 @@ final class Seen {
 
     Seen marks(List<ToothMark> seen) {
         marks = seen;
+        return this;
+    }
+
+    Seen soundHub() {
+        hub = ToothMap.Hub.SOUND;
         return this;
     }
 
@@ -59,9 +65,9 @@ final class Seen {
                 faceMm,
                 mateMm,
                 marks,
-                ToothMap.Hub.SOUND,
+                hub,
                 bore,
-                ToothMap.Web.SOUND,
+                ToothMap.Web.NOT_LOOKED,
                 oddColour,
                 brittle,
                 softened,

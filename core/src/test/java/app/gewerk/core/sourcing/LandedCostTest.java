@@ -30,7 +30,19 @@ class LandedCostTest {
 
     private static GearOffer offer(int pack, String price, int stock, int dispatch) {
         return new GearOffer(
-                "s", "i", Pitch.ofModule(0.5), 24, 20, 2, 4, "POM", pack, new BigDecimal(price), stock, dispatch);
+                "s",
+                "i",
+                Pitch.ofModule(0.5),
+                24,
+                20,
+                false,
+                2,
+                4,
+                "POM",
+                pack,
+                new BigDecimal(price),
+                stock,
+                dispatch);
     }
 
     private static SellerTerms terms(String currency, int transit) {

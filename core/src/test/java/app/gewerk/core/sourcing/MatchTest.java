@@ -14,7 +14,8 @@ class MatchTest {
     private static final GearNeed NEED = new GearNeed(CylindricalGear.spur(0.5, 24, 0, BasicRack.ISO_53_A), 1.9, 4);
 
     private static GearOffer offer(Pitch pitch, int teeth, double angle, double bore, double width) {
-        return new GearOffer("s", "i" + bore + width, pitch, teeth, angle, bore, width, "POM", 1, BigDecimal.ONE, 5, 0);
+        return new GearOffer(
+                "s", "i" + bore + width, pitch, teeth, angle, false, bore, width, "POM", 1, BigDecimal.ONE, 5, 0);
     }
 
     private static Match match(GearOffer offer) {
@@ -85,6 +86,36 @@ class MatchTest {
         Match match =
                 Match.of(shifted, offer(Pitch.ofModule(0.5), 12, 14.5, 2, 4)).orElseThrow();
         assertThat(match.differences()).hasSize(2).allMatch(d -> d.weight() == Match.Weight.RISK);
+    }
+
+    /** 20° stub teeth have 0.8 of the module above the pitch circle, full depth 1.0 (Machinery's Handbook; from memory). */
+    @Test
+    void aFullDepthGearForAStubOneIsNoDropIn() {
+        GearNeed stub = new GearNeed(CylindricalGear.spur(0.5, 24, 0, BasicRack.INCH_STUB_20), 1.9, 4);
+        Match taller =
+                Match.of(stub, offer(Pitch.ofModule(0.5), 24, 20, 1.9, 4)).orElseThrow();
+        assertThat(taller.fit()).isLessThan(0.5);
+        assertThat(taller.differences())
+                .singleElement()
+                .satisfies(d -> assertThat(english(d.words()))
+                        .contains("0.10 mm taller")
+                        .contains("reach the roots of the mate"));
+        GearOffer stubOffer =
+                new GearOffer("s", "stub", Pitch.ofModule(0.5), 24, 20, true, 1.9, 4, "POM", 1, BigDecimal.ONE, 5, 0);
+        assertThat(Match.of(stub, stubOffer).orElseThrow().fit()).isEqualTo(1);
+        assertThat(english(match(stubOffer).differences().getFirst().words())).contains("0.10 mm shorter");
+    }
+
+    @Test
+    void metalForPlasticSaysWhatItDoes() {
+        GearOffer brass =
+                new GearOffer("s", "b", Pitch.ofModule(0.5), 24, 20, false, 1.9, 4, "brass", 1, BigDecimal.ONE, 5, 0);
+        assertThat(match(brass).differences())
+                .singleElement()
+                .satisfies(d -> assertThat(english(d.words())).startsWith("brass where plastic was"));
+        assertThat(Match.rank(NEED, List.of(brass, offer(Pitch.ofModule(0.5), 24, 20, 1.9, 4))))
+                .extracting(m -> m.offer().material())
+                .containsExactly("POM", "brass");
     }
 
     @Test

@@ -42,6 +42,15 @@ class LedgerTest {
                 "x off, 1 spring 14 mm long A3; 1 14 mm long spring; A3",
                 "x off, 6x3,5x16 flat; 6 3.5 × 16 flat screw; ''",
                 "x off, 3 clips C1; 3 clip; C1",
+                "x off, M3x12 x4; 4 M3 × 12 screw; ''",
+                "x off, M3 x 12 pan x4 A2; 4 M3 × 12 pan screw; A2",
+                "x off, 6 x 3,5 x 16; 6 3.5 × 16 screw; ''",
+                "x off, 4 M3 x 12 pan; 4 M3 × 12 pan screw; ''",
+                "x off, 4 x M3 x 12; 4 M3 × 12 screw; ''",
+                "x off, 6 #4x1/2 pan B1; 6 #4 × 12.7 pan screw; B1",
+                "x off, 2 #6-32 x 1 1/4; 2 #6-32 × 31.8 screw; ''",
+                "x off, 2 #4 x 12mm; 2 #4 × 12 screw; ''",
+                "x off, 2 #4 screws; 2 #4 screw; ''",
                 "x off, 1 shim 0.2 mm; 1 0.2 mm shim; ''",
                 "x off, 2 circlips; 2 circlip; ''",
             })
@@ -57,11 +66,25 @@ class LedgerTest {
                 "lid off, 4 M3x12 pan screw A1, left, with PH2, !spring, !cable, 3 min",
                 "carriage out, off washer left (hollow side to the balls) mark dot B2, at the rail, 2.5 min, took six tries",
                 "springs out, 1 14 mm long spring A3, 1 17 mm long spring A4",
+                "cover off, 6 #4x1/2 pan B1, 2 #6-32x1 1/4 flat",
                 "base plate off, opens cover, !brittle"
             })
     void whatIsWrittenIsReadBackTheSame(String line) {
         TeardownStep step = StepLine.read(line);
         assertThat(StepLine.read(StepLine.write(step))).isEqualTo(step);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"x off, M3 x 12", "x off, M3x12 pan A1", "x off, #4x1/2", "x off, 3,5x16 flat", "M2.5x6"})
+    void screwsOfWhichNobodySaysHowManyAreNoNote(String line) {
+        assertThatThrownBy(() -> StepLine.read(line)).hasMessageContaining("How many");
+    }
+
+    @Test
+    void aGaugeWantsItsLengthWithAUnit() {
+        assertThatThrownBy(() -> StepLine.read("x off, 4 #4x12")).hasMessageContaining("with its unit");
+        assertThat(StepLine.read("x off, 4 #4x12in").fasteners().getFirst().lengthMm())
+                .isEqualTo(12 * 25.4);
     }
 
     @Test
@@ -93,6 +116,7 @@ class LedgerTest {
                 "lid off, 4 M3x12 pan A1; motor out, 2 M3x16 pan A2; false",
                 "lid off, 4 M3x12 pan A1; motor out, 2 M3x12 flat A1; true",
                 "lid off, 4 M3x12 pan A1; motor out, 2 M4x12 pan A1; false",
+                "lid off, 4 M3x12 pan A1; motor out, 2 M2.5x12 pan A1; true",
                 "a, 1 spring 14 mm A1; b, 1 spring 17 mm A1; true",
                 "a, off spring left A1; b, off spring right A1; true",
                 "a, 2 clips A1; b, 3 screws A1; false",
@@ -114,6 +138,19 @@ class LedgerTest {
         assertThat(Ledger.unseen(ledger("lid off, 2 captive nuts", "drive shaft out"), earlier))
                 .singleElement()
                 .satisfies(h -> assertThat(english(h.words())).contains("shim"));
+    }
+
+    @Test
+    void twoSpringsThenAndOneNowAreAskedFor() {
+        List<TeardownStep> earlier = ledger("carriage out, 2 springs", "lid off, 3 nuts M4");
+        assertThat(Ledger.unseen(ledger("carriage out, 1 spring"), earlier))
+                .singleElement()
+                .satisfies(h -> assertThat(english(h.words())).contains("2 spring", "1 noted now"));
+        assertThat(Ledger.unseen(ledger("carriage out, 1 spring", "rail off, 1 spring"), earlier))
+                .isEmpty();
+        assertThat(Ledger.unseen(ledger("carriage out, 2 springs", "lid off, 2 nuts M4"), earlier))
+                .singleElement()
+                .satisfies(h -> assertThat(english(h.words())).contains("3 M4 nut"));
     }
 
     @Test

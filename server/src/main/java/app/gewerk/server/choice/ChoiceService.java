@@ -50,6 +50,12 @@ public class ChoiceService {
             String decidedBy,
             OffsetDateTime decidedAt) {}
 
+    /** Whether the gear is made here, as it was decided last. */
+    @Transactional(readOnly = true)
+    public boolean makes(Here here, long jobId) {
+        return store.lastWay(here, jobId).filter(Way::makes).isPresent();
+    }
+
     @Transactional(readOnly = true)
     public List<Decision> decisions(Here here, long jobId) {
         Map<Long, Purchasing.Order> orders = purchasing.orders(here, jobId).stream()

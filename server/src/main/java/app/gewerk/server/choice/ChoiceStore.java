@@ -50,4 +50,13 @@ class ChoiceStore {
                         r.value4(),
                         r.value5()));
     }
+
+    Optional<Way> lastWay(Here here, long jobId) {
+        return sql.select(DECISION.WAY)
+                .from(DECISION)
+                .where(DECISION.SHOP_ID.eq(here.shopId()), DECISION.JOB_ID.eq(jobId))
+                .orderBy(DECISION.ID.desc())
+                .limit(1)
+                .fetchOptional(r -> Wire.parse(Way.class, r.value1()));
+    }
 }

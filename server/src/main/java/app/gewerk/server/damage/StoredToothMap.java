@@ -75,7 +75,7 @@ record StoredToothMap(
                 toothCount,
                 Optional.ofNullable(faceWidthMm),
                 Optional.ofNullable(mateWidthMm),
-                list(marks).stream().map(StoredToothMap::mark).toList(),
+                list(marks).stream().map(this::onTheFace).toList(),
                 hub == null ? ToothMap.Hub.SOUND : Wire.parse(ToothMap.Hub.class, hub),
                 bore(bore),
                 web == null ? ToothMap.Web.SOUND : Wire.parse(ToothMap.Web.class, web),
@@ -91,6 +91,20 @@ record StoredToothMap(
             return ToothMap.Bore.SOUND;
         }
         return kept.equals(KEY_WORN) ? ToothMap.Bore.KEY_WORN : Wire.parse(ToothMap.Bore.class, kept);
+    }
+
+    /** A band was once kept that ended beyond the face: it ends with it. */
+    private ToothMark onTheFace(Mark mark) {
+        Band band = mark.band;
+        if (band == null || faceWidthMm == null || band.toMm <= faceWidthMm) {
+            return mark(mark);
+        }
+        return mark(new Mark(
+                mark.tooth,
+                mark.kind,
+                mark.flank,
+                mark.amount,
+                band.fromMm < faceWidthMm ? new Band(band.fromMm, faceWidthMm) : null));
     }
 
     private static ToothMark mark(Mark mark) {

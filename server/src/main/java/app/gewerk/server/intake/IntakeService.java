@@ -12,6 +12,7 @@ import app.gewerk.core.job.Step;
 import app.gewerk.core.words.Refusal;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
+import app.gewerk.server.choice.ChoiceService;
 import app.gewerk.server.device.DeviceService;
 import app.gewerk.server.http.NotFound;
 import app.gewerk.server.job.JobService;
@@ -45,14 +46,22 @@ public class IntakeService {
     private final IntakeStore store;
     private final JobService jobs;
     private final DeviceService devices;
+    private final ChoiceService choices;
     private final ShopService shop;
     private final ShopClock clock;
     private final Cautions cautions = Cautions.fromKnowledge();
 
-    IntakeService(IntakeStore store, JobService jobs, DeviceService devices, ShopService shop, ShopClock clock) {
+    IntakeService(
+            IntakeStore store,
+            JobService jobs,
+            DeviceService devices,
+            ChoiceService choices,
+            ShopService shop,
+            ShopClock clock) {
         this.store = store;
         this.jobs = jobs;
         this.devices = devices;
+        this.choices = choices;
         this.shop = shop;
         this.clock = clock;
     }
@@ -189,9 +198,12 @@ public class IntakeService {
         Set<Operation> operations = EnumSet.allOf(Operation.class);
         operations.removeAll(Operation.said());
         operations.addAll(store.aboutTo(here, jobId));
+        boolean makes = choices.makes(here, jobId);
         Map<String, IntakeStore.Tick> ticks = new LinkedHashMap<>();
         store.ticks(here, jobId).forEach(t -> ticks.put(t.caution(), t));
         return cautions.of(store.hazards(here, jobId), operations).stream()
+                // Once read it stays in the record, whatever is decided later.
+                .filter(c -> c.operation() != Operation.MAKE || makes || ticks.containsKey(c.code()))
                 .map(c -> {
                     Optional<IntakeStore.Tick> tick = Optional.ofNullable(ticks.get(c.code()));
                     return new JobCaution(

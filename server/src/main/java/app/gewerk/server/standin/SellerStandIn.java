@@ -77,6 +77,7 @@ public class SellerStandIn implements SmartLifecycle {
                 new Pitch(Wire.parse(Pitch.System.class, row.get("system")), Double.parseDouble(row.get("pitch"))),
                 Integer.parseInt(row.get("teeth")),
                 Double.parseDouble(row.get("pressureAngleDeg")),
+                row.get("depth").equals("stub"),
                 Double.parseDouble(row.get("boreMm")),
                 Double.parseDouble(row.get("faceWidthMm")),
                 row.get("material"),
