@@ -162,7 +162,7 @@ export function Mat(props: {
         }}
       >
         <Box sx={{ bgcolor: colour.mat }}>{props.caption}</Box>
-        <Box sx={{ fontFamily: font.figures, bgcolor: colour.mat }}>
+        <Box sx={{ fontFamily: font.figures, bgcolor: colour.mat, whiteSpace: 'nowrap', flexShrink: 0 }}>
           {isTrue
             ? texts.mat.trueSize
             : ratio >= 1

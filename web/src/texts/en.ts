@@ -622,7 +622,8 @@ export const en = {
     rate: (from: string, rate: number, date: string) => `1 ${from} = ${rate} as of ${date}`,
     arrives: 'here',
     outOfStock: 'not enough in stock',
-    packs: (packs: number, size: number) => (size === 1 ? `${packs} pc` : `${packs} × ${size} pcs`),
+    packs: (packs: number, size: number) =>
+      size === 1 ? (packs === 1 ? '1 piece' : `${packs} pieces`) : `${packs} × ${size} pieces`,
     why: 'Why this one?',
     order: (total: string, day: string) => `Order it: ${total}, here ${day}`,
     more: (n: number) => `show ${n} more`,

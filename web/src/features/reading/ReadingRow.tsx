@@ -20,6 +20,8 @@ export function Row(props: {
   left?: () => void;
   message: string | undefined;
   understood: string;
+  /** What may be typed, while nothing is. */
+  hint?: string | undefined;
   /** Shown behind the value: the unit it was typed in. */
   unit?: string | undefined;
   /** What a data cable is to read here. */
@@ -58,10 +60,14 @@ export function Row(props: {
           )}
           set={props.set}
         />
-        <Box sx={{ fontFamily: font.figures, fontSize: 13.5, color: colour.inkSoft, lineHeight: 1.15 }}>
-          {props.unit && <span>{props.unit} </span>}
-          {props.understood}
-        </Box>
+        {props.hint ? (
+          <Box sx={{ fontSize: 13.5, color: colour.inkSoft, lineHeight: 1.15 }}>{props.hint}</Box>
+        ) : (
+          <Box sx={{ fontFamily: font.figures, fontSize: 13.5, color: colour.inkSoft, lineHeight: 1.15 }}>
+            {props.unit && <span>{props.unit} </span>}
+            {props.understood}
+          </Box>
+        )}
         {props.agreement ??
           (props.remove && (
             <PlainButton aria-label={`${texts.read.remove}: ${props.label}`} onClick={props.remove}>

@@ -191,7 +191,8 @@ export function ReadingStrip(props: {
           value={draft.teeth}
           set={(teeth) => change({ ...draft, teeth })}
           message={refused?.of('toothCount') ?? live.refused?.of('toothCount')}
-          understood={draft.teeth === '' ? texts.read.teethHint : ''}
+          understood=""
+          hint={draft.teeth === '' ? texts.read.teethHint : undefined}
         />
       )}
       {(props.others ?? []).map((other) => (
@@ -220,7 +221,8 @@ export function ReadingStrip(props: {
             value={draft.mate.teeth}
             set={(teeth) => change({ ...draft, mate: { ...draft.mate, teeth } })}
             message={refused?.of('mate.toothCount') ?? live.refused?.of('mate.toothCount')}
-            understood={draft.mate.teeth === '' ? texts.read.teethHint : ''}
+            understood=""
+            hint={draft.mate.teeth === '' ? texts.read.teethHint : undefined}
           />
           {draft.lines.map((line, index) => (line.ofMate ? row(line, index) : null))}
           <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', py: 0.5 }}>

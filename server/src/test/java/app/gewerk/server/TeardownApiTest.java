@@ -180,7 +180,7 @@ class TeardownApiTest {
         JsonNode read = api.open(
                         "/api/workings/teardown/read-line", "{\"line\":\"lid off, 6x3,5x16 flat B1, !brittle\"}")
                 .body();
-        assertThat(read.path("cameOff").get(0).asString()).isEqualTo("6 3.5 × 16 flat screw in B1");
+        assertThat(read.path("cameOff").get(0).asString()).isEqualTo("6 3.5 × 16 flat screws in B1");
         assertThat(read.path("dangers").get(0).asString()).contains("brittle");
         assertThat(api.open("/api/workings/teardown/read-line", "{\"line\":\" \"}")
                         .body()

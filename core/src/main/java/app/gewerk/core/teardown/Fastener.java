@@ -40,6 +40,10 @@ public record Fastener(int count, String kind, String head, String thread, doubl
 
     /** {@code M3 × 12 pan screw}. */
     public String sort() {
+        return sort(kind);
+    }
+
+    private String sort(String called) {
         StringBuilder words = new StringBuilder();
         if (!thread.isEmpty()) {
             words.append(thread);
@@ -53,11 +57,17 @@ public record Fastener(int count, String kind, String head, String thread, doubl
         if (!head.isEmpty()) {
             words.append(head).append(' ');
         }
-        return words.append(kind).toString();
+        return words.append(called).toString();
     }
 
+    /** {@code 4 M3 × 12 pan screws}. */
     public String words() {
-        return count + " " + sort();
+        return count + " " + sort(count == 1 ? kind : several(kind));
+    }
+
+    /** {@code screws}, {@code bushes}. */
+    static String several(String kind) {
+        return kind + (kind.matches(".*(?:s|x|sh|ch)") ? "es" : "s");
     }
 
     /** Easily taken for each other: the same thing but for length or head, or a thread that the eye does not tell. */

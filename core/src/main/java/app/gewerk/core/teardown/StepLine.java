@@ -110,7 +110,8 @@ public final class StepLine {
             }
         }
         if (what.isEmpty() && !fasteners.isEmpty()) {
-            what = fasteners.getFirst().kind() + (fasteners.getFirst().count() > 1 ? "s" : "") + " out";
+            Fastener first = fasteners.getFirst();
+            what = (first.count() > 1 ? Fastener.several(first.kind()) : first.kind()) + " out";
         }
         return new TeardownStep(
                 what,

@@ -38,21 +38,21 @@ class LedgerTest {
     @CsvSource(
             delimiter = ';',
             value = {
-                "x off, 2 captive nuts M3 b4; 2 M3 captive nut; B4",
+                "x off, 2 captive nuts M3 b4; 2 M3 captive nuts; B4",
                 "x off, 1 spring 14 mm long A3; 1 14 mm long spring; A3",
-                "x off, 6x3,5x16 flat; 6 3.5 × 16 flat screw; ''",
-                "x off, 3 clips C1; 3 clip; C1",
-                "x off, M3x12 x4; 4 M3 × 12 screw; ''",
-                "x off, M3 x 12 pan x4 A2; 4 M3 × 12 pan screw; A2",
-                "x off, 6 x 3,5 x 16; 6 3.5 × 16 screw; ''",
-                "x off, 4 M3 x 12 pan; 4 M3 × 12 pan screw; ''",
-                "x off, 4 x M3 x 12; 4 M3 × 12 screw; ''",
-                "x off, 6 #4x1/2 pan B1; 6 #4 × 12.7 pan screw; B1",
-                "x off, 2 #6-32 x 1 1/4; 2 #6-32 × 31.8 screw; ''",
-                "x off, 2 #4 x 12mm; 2 #4 × 12 screw; ''",
-                "x off, 2 #4 screws; 2 #4 screw; ''",
+                "x off, 6x3,5x16 flat; 6 3.5 × 16 flat screws; ''",
+                "x off, 3 clips C1; 3 clips; C1",
+                "x off, M3x12 x4; 4 M3 × 12 screws; ''",
+                "x off, M3 x 12 pan x4 A2; 4 M3 × 12 pan screws; A2",
+                "x off, 6 x 3,5 x 16; 6 3.5 × 16 screws; ''",
+                "x off, 4 M3 x 12 pan; 4 M3 × 12 pan screws; ''",
+                "x off, 4 x M3 x 12; 4 M3 × 12 screws; ''",
+                "x off, 6 #4x1/2 pan B1; 6 #4 × 12.7 pan screws; B1",
+                "x off, 2 #6-32 x 1 1/4; 2 #6-32 × 31.8 screws; ''",
+                "x off, 2 #4 x 12mm; 2 #4 × 12 screws; ''",
+                "x off, 2 #4 screws; 2 #4 screws; ''",
                 "x off, 1 shim 0.2 mm; 1 0.2 mm shim; ''",
-                "x off, 2 circlips; 2 circlip; ''",
+                "x off, 2 circlips; 2 circlips; ''",
             })
     void fastenersAreReadAsTheyAreSaid(String line, String words, String cell) {
         Fastener fastener = StepLine.read(line).fasteners().getFirst();
@@ -131,7 +131,7 @@ class LedgerTest {
         assertThat(Ledger.unseen(ledger("lid off, 4 M3x12 pan"), earlier))
                 .singleElement()
                 .satisfies(h -> assertThat(english(h.words()))
-                        .contains("2 M3 captive nut")
+                        .contains("2 M3 captive nuts")
                         .contains("fallen out"));
         assertThat(Ledger.unseen(ledger("lid off, 4 M3x12 pan, 2 captive nuts M3 A2"), earlier))
                 .isEmpty();
@@ -145,12 +145,12 @@ class LedgerTest {
         List<TeardownStep> earlier = ledger("carriage out, 2 springs", "lid off, 3 nuts M4");
         assertThat(Ledger.unseen(ledger("carriage out, 1 spring"), earlier))
                 .singleElement()
-                .satisfies(h -> assertThat(english(h.words())).contains("2 spring", "1 noted now"));
+                .satisfies(h -> assertThat(english(h.words())).contains("2 springs", "1 noted now"));
         assertThat(Ledger.unseen(ledger("carriage out, 1 spring", "rail off, 1 spring"), earlier))
                 .isEmpty();
         assertThat(Ledger.unseen(ledger("carriage out, 2 springs", "lid off, 2 nuts M4"), earlier))
                 .singleElement()
-                .satisfies(h -> assertThat(english(h.words())).contains("3 M4 nut"));
+                .satisfies(h -> assertThat(english(h.words())).contains("3 M4 nuts"));
     }
 
     @Test
