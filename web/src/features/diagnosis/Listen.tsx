@@ -4,7 +4,7 @@ import { useState, type ReactNode } from 'react';
 import { z } from 'zod';
 import { api, ask, type Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
-import { Mark } from '../../parts/Marks';
+import { Notice } from '../../parts/Notice';
 import { EditNotices } from '../../parts/EditNotices';
 import { useEdit } from '../../parts/useEdit';
 import { useKeys } from '../../parts/useKeys';
@@ -123,10 +123,9 @@ export function Listen({
       <Box sx={{ pt: 1.5, pb: 2, display: 'grid', gap: 1.5 }}>
         <EditNotices edit={edit} showTheirs={refresh} />
         {standing?.stop && (
-          <Box role="alert" sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>
-            <Mark name="caution" color={colour.danger} />
-            <span>{texts.listen.stop(standing.stop)}</span>
-          </Box>
+          <Notice look="danger" role="alert">
+            {texts.listen.stop(standing.stop)}
+          </Notice>
         )}
         {task && standing && (
           <NextCheck
