@@ -1,16 +1,15 @@
 package app.gewerk.server;
 
-import java.util.concurrent.atomic.AtomicInteger;
 import org.jooq.ExecuteContext;
 import org.jooq.ExecuteListener;
 import org.springframework.boot.jooq.autoconfigure.DefaultConfigurationCustomizer;
 import org.springframework.boot.test.context.TestConfiguration;
 import org.springframework.context.annotation.Bean;
 
-/** Counts the statements sent to PostgreSQL. */
+/** Counts the statements sent to PostgreSQL by the thread that asks; what goes on in the background does not count. */
 @TestConfiguration(proxyBeanMethods = false)
 public class Statements {
-    private static final AtomicInteger COUNT = new AtomicInteger();
+    private static final ThreadLocal<Integer> COUNT = ThreadLocal.withInitial(() -> 0);
 
     /** How many statements the work sends. */
     static int during(Runnable work) {
@@ -25,6 +24,6 @@ public class Statements {
     }
 
     private static void counted(ExecuteContext context) {
-        COUNT.incrementAndGet();
+        COUNT.set(COUNT.get() + 1);
     }
 }

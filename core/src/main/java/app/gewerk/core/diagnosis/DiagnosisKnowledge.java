@@ -147,6 +147,13 @@ public final class DiagnosisKnowledge {
         return observations;
     }
 
+    Observation observation(String code) {
+        return observations.stream()
+                .filter(o -> o.code().equals(code))
+                .findFirst()
+                .orElseThrow();
+    }
+
     List<Check> checks() {
         return checks;
     }

@@ -6,7 +6,7 @@ import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -33,17 +33,29 @@ final class FaultModel {
     private final Machine machine;
     private final List<Fault> faults;
     private final List<Sign> signs;
-    private final Map<String, Integer> signIndex = new HashMap<>();
-    private final double[] odds;
-    private final double[] leaks;
-    private final double[] misreads;
+    private final Map<String, Integer> signIndex = new LinkedHashMap<>();
+    /** What each sign is an observation of. */
+    private final List<Looked> looked = new ArrayList<>();
+
+    private final List<Task> tasks = new ArrayList<>();
     private final List<Axis> axes = new ArrayList<>();
     private final Axis[] axisOf;
-    private final boolean[] stops;
+    private final double[] odds;
     /** By sign and fault: the probability that this fault alone does not show the sign. */
     private final double[][] misses;
 
-    private final List<Task> tasks;
+    /** An observation on this machine, of one of its parts or of the whole. */
+    private record Looked(Observation observation, Optional<Component> part) {
+        Sign sign() {
+            return new Sign(
+                    key(observation.code()), named("observation." + observation.code(), part), observation.ofPart());
+        }
+
+        /** Of the same part, or of the whole too. */
+        String key(String code) {
+            return code + of(part);
+        }
+    }
 
     FaultModel(DiagnosisKnowledge knowledge, Machine machine, Experience experience) {
         this.machine = machine;
@@ -58,86 +70,12 @@ final class FaultModel {
             throw new Refused("machine.tooManyFaults", "ways", faults.size(), "most", MOST_FAULTS);
         }
         odds = odds(experience);
-        record Looked(Observation observation, Optional<Component> part) {
-            List<String> excludes() {
-                return observation.excludes().stream().map(this::key).toList();
-            }
-
-            String key(String code) {
-                return code + part.map(c -> "@" + c.code()).orElse("");
-            }
-        }
-        List<Looked> looked = new ArrayList<>();
-        List<Sign> found = new ArrayList<>();
-        tasks = new ArrayList<>();
         for (Check check : knowledge.checks()) {
-            for (Optional<Component> part : where(check)) {
-                List<Sign> answered = new ArrayList<>();
-                for (String code : check.answers()) {
-                    Observation observation = knowledge.observations().stream()
-                            .filter(o -> o.code().equals(code))
-                            .findFirst()
-                            .orElseThrow();
-                    if (!observation.makesSenseFor(machine)) {
-                        continue;
-                    }
-                    Optional<Component> of = observation.ofPart() ? part : Optional.empty();
-                    Sign sign = new Sign(
-                            observation.code() + of.map(c -> "@" + c.code()).orElse(""),
-                            named("observation." + observation.code(), of),
-                            observation.ofPart());
-                    answered.add(sign);
-                    if (!signIndex.containsKey(sign.key())) {
-                        signIndex.put(sign.key(), found.size());
-                        found.add(sign);
-                        looked.add(new Looked(observation, of));
-                    }
-                }
-                if (!answered.isEmpty()) {
-                    tasks.add(new Task(
-                            check.code()
-                                    + (check.ofPart()
-                                            ? part.map(c -> "@" + c.code()).orElse("")
-                                            : ""),
-                            named("check." + check.code(), part),
-                            check.minutes(),
-                            check.atPart() ? part.map(Component::behind).orElse("") : "",
-                            check.runs(),
-                            check.risk(),
-                            List.copyOf(answered)));
-                }
-            }
+            where(check).forEach(part -> add(knowledge, check, part));
         }
-        signs = List.copyOf(found);
-        leaks = looked.stream().mapToDouble(l -> l.observation().leak()).toArray();
-        misreads = looked.stream().mapToDouble(l -> l.observation().misread()).toArray();
-        stops = new boolean[signs.size()];
-        List<List<Integer>> excluded = new ArrayList<>();
-        for (int s = 0; s < signs.size(); s++) {
-            stops[s] = looked.get(s).observation().stop();
-            excluded.add(looked.get(s).excludes().stream()
-                    .filter(signIndex::containsKey)
-                    .map(signIndex::get)
-                    .toList());
-        }
+        signs = looked.stream().map(Looked::sign).toList();
         axisOf = new Axis[signs.size()];
-        List<String> order =
-                knowledge.observations().stream().map(Observation::code).toList();
-        for (int s = 0; s < axisOf.length; s++) {
-            if (axisOf[s] == null) {
-                List<Integer> together = together(s, excluded);
-                Axis axis = new Axis(
-                        together,
-                        together.stream()
-                                .filter(t -> !excluded.get(t).isEmpty())
-                                .sorted(Comparator.comparingInt(t -> order.indexOf(
-                                        looked.get(t).observation().code())))
-                                .map(t -> new Axis.Head(t, excluded.get(t)))
-                                .toList());
-                together.forEach(t -> axisOf[t] = axis);
-                axes.add(axis);
-            }
-        }
+        layOutAxes(knowledge);
         misses = new double[signs.size()][faults.size() + 1];
         for (int s = 0; s < signs.size(); s++) {
             Looked at = looked.get(s);
@@ -145,6 +83,62 @@ final class FaultModel {
                 misses[s][f] = 1 - shows(knowledge, at.observation(), at.part(), faults.get(f));
             }
             misses[s][faults.size()] = 1;
+        }
+    }
+
+    /** A check that can be made on this machine, with the signs it settles; none when none of them makes sense here. */
+    private void add(DiagnosisKnowledge knowledge, Check check, Optional<Component> part) {
+        List<Sign> answered = new ArrayList<>();
+        for (String code : check.answers()) {
+            Observation observation = knowledge.observation(code);
+            if (observation.makesSenseFor(machine)) {
+                Looked at = new Looked(observation, observation.ofPart() ? part : Optional.empty());
+                answered.add(at.sign());
+                if (signIndex.putIfAbsent(at.key(code), looked.size()) == null) {
+                    looked.add(at);
+                }
+            }
+        }
+        if (!answered.isEmpty()) {
+            tasks.add(new Task(
+                    check.code() + (check.ofPart() ? of(part) : ""),
+                    named("check." + check.code(), part),
+                    check.minutes(),
+                    check.atPart() ? part.map(Component::behind).orElse("") : "",
+                    check.runs(),
+                    check.risk(),
+                    List.copyOf(answered)));
+        }
+    }
+
+    private static String of(Optional<Component> part) {
+        return part.map(c -> "@" + c.code()).orElse("");
+    }
+
+    /** Signs that exclude one another, together; the heads in the order of the knowledge file. */
+    private void layOutAxes(DiagnosisKnowledge knowledge) {
+        List<List<Integer>> excluded = looked.stream()
+                .map(at -> at.observation().excludes().stream()
+                        .map(at::key)
+                        .filter(signIndex::containsKey)
+                        .map(signIndex::get)
+                        .toList())
+                .toList();
+        for (int s = 0; s < axisOf.length; s++) {
+            if (axisOf[s] == null) {
+                List<Integer> together = together(s, excluded);
+                Axis axis = new Axis(
+                        together,
+                        together.stream()
+                                .filter(t -> !excluded.get(t).isEmpty())
+                                .sorted(Comparator.comparingInt(t -> knowledge
+                                        .observations()
+                                        .indexOf(looked.get(t).observation())))
+                                .map(t -> new Axis.Head(t, excluded.get(t)))
+                                .toList());
+                together.forEach(t -> axisOf[t] = axis);
+                axes.add(axis);
+            }
         }
     }
 
@@ -234,16 +228,17 @@ final class FaultModel {
 
     /** How likely somebody says so, when it is there with a chance. */
     double told(int sign, double there) {
-        return misreads[sign] + (1 - 2 * misreads[sign]) * there;
+        double misread = looked.get(sign).observation().misread();
+        return misread + (1 - 2 * misread) * there;
     }
 
     /** True when a machine that shows it is not to be run on. */
     boolean stops(int sign) {
-        return stops[sign];
+        return looked.get(sign).observation().stop();
     }
 
     double leak(int sign) {
-        return leaks[sign];
+        return looked.get(sign).observation().leak();
     }
 
     double[] misses(int sign) {

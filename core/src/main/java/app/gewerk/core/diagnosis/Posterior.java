@@ -2,6 +2,7 @@ package app.gewerk.core.diagnosis;
 
 import app.gewerk.core.Budget;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -46,7 +47,7 @@ final class Posterior {
         int faults = model.faults().size();
         boolean[] inThrees = new boolean[faults];
         if (faults <= ALL_IN_THREES) {
-            java.util.Arrays.fill(inThrees, true);
+            Arrays.fill(inThrees, true);
         } else {
             double[] inPairs = of(model, told, new boolean[faults]).marginals();
             IntStream.range(0, faults)
@@ -89,7 +90,7 @@ final class Posterior {
         Budget.spend();
         int sets = members.length / 3;
         double[][] joint = new double[axis.states()][sets];
-        java.util.Arrays.fill(joint[0], 1);
+        Arrays.fill(joint[0], 1);
         for (int head = 0; head < axis.heads().size(); head++) {
             int sign = axis.heads().get(head).sign();
             for (int s = 0; s < sets; s++) {
@@ -217,7 +218,7 @@ final class Posterior {
                 marginals[members[m]] += weights[s];
             }
         }
-        return java.util.Arrays.copyOf(marginals, model.faults().size());
+        return Arrays.copyOf(marginals, model.faults().size());
     }
 
     double marginal(int fault) {
@@ -466,7 +467,7 @@ final class Posterior {
         Turn turn() {
             int n = example.size();
             double[] seen = new double[n * n * n];
-            java.util.Arrays.fill(seen, -1);
+            Arrays.fill(seen, -1);
             double[] both = new double[patternOf.length];
             double chance = 0;
             for (int s = 0; s < weights.length; s++) {

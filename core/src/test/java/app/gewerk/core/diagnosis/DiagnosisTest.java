@@ -219,6 +219,44 @@ class DiagnosisTest {
         }
     }
 
+    /** Of a machine that can fail in many ways not all threes are summed; all of them, here, say the same to a hundredth. */
+    @Test
+    void theLikeliestThreesComeCloseToAllThrees() {
+        List<Component> parts = new ArrayList<>(List.of(part("motor", PartType.MOTOR, "")));
+        for (int i = 0; i < 6; i++) {
+            parts.add(part("gear" + i, PartType.GEAR, ""));
+        }
+        FaultModel model = new FaultModel(KNOWLEDGE, new Machine(parts, List.of()), Experience.NONE);
+        int n = model.faults().size();
+        assertThat(n).isGreaterThan(70);
+        Map<String, Answer> answers = Map.of(
+                "crackToBore@gear3", Answer.SEEN, "longStored", Answer.SEEN, "plasticFlakes", Answer.NOT_SEEN);
+        double[] marginals = new double[n + 1];
+        double sum = 0;
+        for (int a = 0; a < n; a++) {
+            for (int b = a + 1; b <= n; b++) {
+                for (int c = b == n ? n : b + 1; c <= n; c++) {
+                    double weight = model.odds()[a] * (b == n ? 1 : model.odds()[b]) * (c == n ? 1 : model.odds()[c]);
+                    for (Map.Entry<String, Answer> answer : answers.entrySet()) {
+                        int sign = model.sign(answer.getKey());
+                        double[] misses = model.misses(sign);
+                        double yes =
+                                model.told(sign, 1 - (1 - model.leak(sign)) * misses[a] * misses[b] * misses[c]);
+                        weight *= answer.getValue() == Answer.SEEN ? yes : 1 - yes;
+                    }
+                    sum += weight;
+                    marginals[a] += weight;
+                    marginals[b] += weight;
+                    marginals[c] += weight;
+                }
+            }
+        }
+        double[] ours = Posterior.of(model, answers).marginals();
+        for (int f = 0; f < n; f++) {
+            assertThat(ours[f]).isCloseTo(marginals[f] / sum, within(0.01));
+        }
+    }
+
     /** What one more answer would do, in one pass, against taking the answer and summing anew. */
     @Test
     void theTurnOfAFaultEqualsTakingTheAnswer() {
