@@ -143,6 +143,11 @@ public final class Diagnosis {
                 stop(answers));
     }
 
+    /** The checks worth most per minute alone, without what explains them. */
+    List<Next> next(Map<String, Answer> answers, Set<String> opened) {
+        return next(Posterior.of(model, answers), answers, opened);
+    }
+
     private Map<String, Say> ruledOut(Map<String, Answer> answers) {
         Map<String, Say> ruledOut = new TreeMap<>();
         for (Axis axis : model.axes()) {

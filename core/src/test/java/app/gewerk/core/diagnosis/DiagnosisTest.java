@@ -229,8 +229,8 @@ class DiagnosisTest {
         FaultModel model = new FaultModel(KNOWLEDGE, new Machine(parts, List.of()), Experience.NONE);
         int n = model.faults().size();
         assertThat(n).isGreaterThan(70);
-        Map<String, Answer> answers = Map.of(
-                "crackToBore@gear3", Answer.SEEN, "longStored", Answer.SEEN, "plasticFlakes", Answer.NOT_SEEN);
+        Map<String, Answer> answers =
+                Map.of("crackToBore@gear3", Answer.SEEN, "longStored", Answer.SEEN, "wasForced", Answer.NOT_SEEN);
         double[] marginals = new double[n + 1];
         double sum = 0;
         for (int a = 0; a < n; a++) {
@@ -240,8 +240,7 @@ class DiagnosisTest {
                     for (Map.Entry<String, Answer> answer : answers.entrySet()) {
                         int sign = model.sign(answer.getKey());
                         double[] misses = model.misses(sign);
-                        double yes =
-                                model.told(sign, 1 - (1 - model.leak(sign)) * misses[a] * misses[b] * misses[c]);
+                        double yes = model.told(sign, 1 - (1 - model.leak(sign)) * misses[a] * misses[b] * misses[c]);
                         weight *= answer.getValue() == Answer.SEEN ? yes : 1 - yes;
                     }
                     sum += weight;

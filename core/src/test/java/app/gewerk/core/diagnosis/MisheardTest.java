@@ -2,6 +2,7 @@ package app.gewerk.core.diagnosis;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -57,6 +58,10 @@ class MisheardTest {
         return fault;
     }
 
+    private static boolean sure(FaultModel model, Map<String, Answer> answers) {
+        return Arrays.stream(Posterior.of(model, answers).marginals()).max().orElseThrow() >= 0.9;
+    }
+
     /** The place of the true fault once the search has ended, 1 for the first. */
     private static int place(Diagnosis diagnosis, FaultModel model, Random random) {
         int fault = drawn(model, random);
@@ -65,12 +70,15 @@ class MisheardTest {
         Set<String> opened = new HashSet<>();
         int misheardAt = random.nextInt(6);
         boolean misheard = false;
-        Diagnosis.Standing standing = diagnosis.standing(answers, opened);
-        for (int check = 0; check < MOST_CHECKS && !standing.next().isEmpty(); check++) {
-            if (misheard && standing.sure()) {
+        for (int check = 0; check < MOST_CHECKS; check++) {
+            if (misheard && sure(model, answers)) {
                 break;
             }
-            Diagnosis.Next next = standing.next().getFirst();
+            List<Diagnosis.Next> proposed = diagnosis.next(answers, opened);
+            if (proposed.isEmpty()) {
+                break;
+            }
+            Diagnosis.Next next = proposed.getFirst();
             next.openFirst().forEach(o -> opened.add(o.code()));
             for (Diagnosis.Settles settles : next.settles()) {
                 boolean there = truth.get(settles.key());
@@ -80,8 +88,8 @@ class MisheardTest {
                 }
                 answers.put(settles.key(), there ? Answer.SEEN : Answer.NOT_SEEN);
             }
-            standing = diagnosis.standing(answers, opened);
         }
+        Diagnosis.Standing standing = diagnosis.standing(answers, opened);
         String key = model.faults().get(fault).key();
         return 1
                 + standing.faults().stream().map(Diagnosis.Ranked::key).toList().indexOf(key);
@@ -90,7 +98,7 @@ class MisheardTest {
     @Test
     void afterOneFalseYesTheTrueFaultStillComesFirstOrSecond() {
         Random random = new Random(31);
-        int cases = Integer.getInteger("gewerk.misheard", 40);
+        int cases = Integer.getInteger("gewerk.misheard", 30);
         int first = 0;
         int second = 0;
         for (int i = 0; i < cases; i++) {

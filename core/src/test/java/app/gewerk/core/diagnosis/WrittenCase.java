@@ -61,7 +61,8 @@ record WrittenCase(String name, Machine machine, List<String> culprits, Set<Stri
 
     /** Always the check that tells most a minute. */
     Search asProposed() {
-        return search((answers, opened) -> diagnosis().standing(answers, opened).next().stream()
+        Diagnosis diagnosis = diagnosis();
+        return search((answers, opened) -> diagnosis.next(answers, opened).stream()
                 .map(Diagnosis.Next::key)
                 .findFirst()
                 .orElse(""));
