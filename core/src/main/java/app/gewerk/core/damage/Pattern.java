@@ -224,6 +224,7 @@ public final class Pattern {
         List<double[]> together = new ArrayList<>();
         map.marks().stream()
                 .flatMap(m -> m.band().stream())
+                .filter(band -> band.fromMm() < face)
                 .sorted(Comparator.comparingDouble(ToothMark.Band::fromMm))
                 .forEach(band -> {
                     if (together.isEmpty() || band.fromMm() > together.getLast()[1] + ONE_BAND_MM) {

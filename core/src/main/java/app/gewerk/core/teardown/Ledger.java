@@ -10,6 +10,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.IntStream;
 
@@ -156,21 +157,31 @@ public final class Ledger {
         List<TeardownStep.Deed> deeds = now.stream().map(TeardownStep::deed).toList();
         record Then(TeardownStep step, TeardownStep same, Fastener part, int withIt) {}
         Map<String, Integer> elsewhere = new HashMap<>();
-        now.forEach(s -> s.fasteners().forEach(f -> elsewhere.merge(f.kind(), f.count(), Integer::sum)));
+        List<Map<String, Integer>> withStep = new ArrayList<>();
+        for (TeardownStep step : now) {
+            Map<String, Integer> counts = new HashMap<>();
+            step.fasteners().forEach(f -> counts.merge(f.kind(), f.count(), Integer::sum));
+            counts.forEach((kind, count) -> elsewhere.merge(kind, count, Integer::sum));
+            withStep.add(counts);
+        }
         List<Then> hidden = new ArrayList<>();
         for (TeardownStep then : earlier) {
             TeardownStep.Deed deed = then.deed();
-            IntStream.range(0, now.size())
+            OptionalInt same = IntStream.range(0, now.size())
                     .filter(i -> deeds.get(i).likeness(deed) >= SAME_DEED)
-                    .mapToObj(now::get)
-                    .findFirst()
-                    .ifPresent(same -> then.fasteners().stream()
-                            .filter(Fastener::canFallOutUnseen)
-                            .forEach(f -> {
-                                int withIt = Math.min(f.count(), count(same, f.kind()));
-                                elsewhere.merge(f.kind(), -withIt, Integer::sum);
-                                hidden.add(new Then(then, same, f, withIt));
-                            }));
+                    .findFirst();
+            if (same.isEmpty()) {
+                continue;
+            }
+            Map<String, Integer> here = withStep.get(same.getAsInt());
+            for (Fastener f : then.fasteners()) {
+                if (f.canFallOutUnseen()) {
+                    int withIt = Math.min(f.count(), here.getOrDefault(f.kind(), 0));
+                    here.merge(f.kind(), -withIt, Integer::sum);
+                    elsewhere.merge(f.kind(), -withIt, Integer::sum);
+                    hidden.add(new Then(then, now.get(same.getAsInt()), f, withIt));
+                }
+            }
         }
         Set<HiddenPart> asked = new LinkedHashSet<>();
         for (Then then : hidden) {
@@ -196,13 +207,6 @@ public final class Ledger {
             }
         }
         return List.copyOf(asked);
-    }
-
-    private static int count(TeardownStep step, String kind) {
-        return step.fasteners().stream()
-                .filter(f -> f.kind().equals(kind))
-                .mapToInt(Fastener::count)
-                .sum();
     }
 
     /** The step of an earlier ledger that comes next, its cautions with it; none when it has come to its end. */

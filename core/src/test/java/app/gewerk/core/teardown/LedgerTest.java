@@ -146,6 +146,10 @@ class LedgerTest {
         assertThat(Ledger.unseen(ledger("carriage out, 1 spring"), earlier))
                 .singleElement()
                 .satisfies(h -> assertThat(english(h.words())).contains("2 springs", "1 noted now"));
+        assertThat(Ledger.unseen(
+                        ledger("carriage out, 1 spring 14 mm"), ledger("carriage out, 1 spring 14 mm, 1 spring 17 mm")))
+                .singleElement()
+                .satisfies(h -> assertThat(english(h.words())).contains("1 17 mm spring"));
         assertThat(Ledger.unseen(ledger("carriage out, 1 spring", "rail off, 1 spring"), earlier))
                 .isEmpty();
         assertThat(Ledger.unseen(ledger("carriage out, 2 springs", "lid off, 2 nuts M4"), earlier))

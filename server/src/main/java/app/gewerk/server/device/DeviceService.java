@@ -109,6 +109,7 @@ public class DeviceService {
                 counted.seen(),
                 counted.told(),
                 counted.faults().entrySet().stream()
+                        .filter(f -> words.containsKey(f.getKey()))
                         .map(f -> new KnownCulprit(f.getKey(), words.get(f.getKey()), f.getValue()))
                         .toList(),
                 counted.ways().entrySet().stream()
