@@ -104,6 +104,8 @@ class AnotherLanguageTest {
             gewerk.texts("select distinct jsonb_path_query(step, '" + part + "') #>> '{}' from teardown_step")
                     .forEach(text -> words.addAll(List.of(text.split(" "))));
         }
+        // Several of a kind.
+        List.copyOf(words).forEach(word -> words.addAll(List.of(word + "s", word + "es")));
         return words;
     }
 

@@ -136,7 +136,7 @@ class FromComplaintToGearTest {
         Locator offers = technician.role(AriaRole.RADIOGROUP, "Gears that fit").locator("label");
         assertThat(offers.first()).containsText("drops in without work");
         technician.field("How many?").fill("2");
-        assertThat(offers.first()).containsText("2 pc");
+        assertThat(offers.first()).containsText("2 pieces");
         offers.first().click();
         technician.button(Pattern.compile("^Order it:")).click();
         assertThat(technician.text("Say why")).isVisible();

@@ -188,17 +188,18 @@ final class Posterior {
         return posterior;
     }
 
-    /** What stands when these faults are known to be there. */
+    /** What stands when these faults are known to be there: of the sets only those that have them all. */
     Posterior knowing(List<Integer> faults) {
-        double[] left = weights.clone();
-        for (int s = 0; s < left.length; s++) {
-            for (int fault : faults) {
-                if (!has(s, fault)) {
-                    left[s] = 0;
-                }
-            }
+        int[] left = IntStream.range(0, weights.length)
+                .filter(s -> faults.stream().allMatch(fault -> has(s, fault)))
+                .toArray();
+        int[] leftMembers = new int[3 * left.length];
+        double[] leftWeights = new double[left.length];
+        for (int i = 0; i < left.length; i++) {
+            System.arraycopy(members, 3 * left[i], leftMembers, 3 * i, 3);
+            leftWeights[i] = weights[left[i]];
         }
-        Posterior known = new Posterior(model, members, left, told);
+        Posterior known = new Posterior(model, leftMembers, leftWeights, told);
         known.normalise();
         return known;
     }

@@ -62,7 +62,12 @@ public record Fastener(int count, String kind, String head, String thread, doubl
 
     /** {@code 4 M3 × 12 pan screws}. */
     public String words() {
-        return count + " " + sort(count == 1 ? kind : several(kind));
+        return count + " " + called();
+    }
+
+    /** {@code M3 × 12 pan screws}, as so many are called. */
+    String called() {
+        return sort(count == 1 ? kind : several(kind));
     }
 
     /** {@code screws}, {@code bushes}. */

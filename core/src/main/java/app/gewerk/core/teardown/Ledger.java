@@ -58,7 +58,7 @@ public final class Ledger {
             minutes += step.minutes();
             for (Fastener f : step.fasteners()) {
                 fasteners += f.count();
-                lay(cells, beside, f.cell(), new Lying(f.sort(), f.count(), i + 1));
+                lay(cells, beside, f.cell(), new Lying(f.called(), f.count(), i + 1));
                 sorts.computeIfAbsent(f.cell(), c -> new ArrayList<>()).add(f);
             }
             for (PartOff p : step.partsOff()) {
