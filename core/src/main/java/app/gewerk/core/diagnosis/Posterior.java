@@ -18,7 +18,7 @@ import org.jspecify.annotations.Nullable;
  * Information is in bits.
  */
 final class Posterior {
-    private static final int ALL_IN_THREES = 60;
+    private static final int ALL_IN_THREES = 36;
 
     private final FaultModel model;
     /** Three fault numbers a set; the number of faults stands for "none". */
