@@ -64,7 +64,7 @@ class BookCountTest {
         long model = owner.value(Long.class, "select id from machine_model where name = ?", name);
         Random random = new Random(9);
         int taken = 0;
-        for (int i = 0; i < 120; i++) {
+        for (int i = 0; i < 70; i++) {
             long job = jobs.get(random.nextInt(jobs.size()));
             String fault = FAULTS.get(random.nextInt(FAULTS.size()));
             Api.Answer answer = switch (random.nextInt(5)) {
@@ -96,7 +96,7 @@ class BookCountTest {
             taken += answer.status() < 300 ? 1 : 0;
             assertThat(asKept(model)).as("after " + i).isEqualTo(countedAnew(model));
         }
-        assertThat(taken).as("most of it happened").isGreaterThan(60);
+        assertThat(taken).as("most of it happened").isGreaterThan(35);
         assertThat(asKept(model)).hasSizeGreaterThan(3);
     }
 

@@ -145,6 +145,10 @@ class OldDatabasesTest {
                 }
                 found++;
                 for (String path : reads) {
+                    // The papers of every fourth job: they tell again what the others do.
+                    if (path.matches(".*\\.(pdf|json)") && found % 4 != 1) {
+                        continue;
+                    }
                     HttpResponse<byte[]> answer = get(base, path.replaceAll("\\{(jobId|id)}", "" + job));
                     // A refusal is an answer: no drawing of a gear that nobody has named.
                     assertThat(answer.statusCode())
