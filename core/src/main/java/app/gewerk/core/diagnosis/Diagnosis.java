@@ -265,32 +265,26 @@ public final class Diagnosis {
     }
 
     private List<Next> next(Posterior posterior, Map<String, Answer> answers, Set<String> opened) {
-        record Worth(Task task, List<Integer> signs, double minutes, double bits) {
+        record Worth(Askable asked, double bits) {
             double perMinute() {
-                return bits / minutes;
+                return bits / asked.minutes;
             }
         }
         List<Worth> worth = new ArrayList<>();
-        Set<String> open = open(answers);
-        boolean stop = stop(answers).isPresent();
-        for (Task task : model.tasks()) {
-            List<Integer> untried = untried(task, open);
-            if (!untried.isEmpty() && !(stop && task.runs())) {
-                double minutes = task.minutes() + model.machine().minutesToReach(task.behind(), opened);
-                worth.add(new Worth(task, untried, minutes, posterior.expectedDropBits(untried)));
-            }
+        for (Askable asked : askable(answers, opened)) {
+            worth.add(new Worth(asked, posterior.expectedDropBits(asked.signs)));
         }
         worth.sort(Comparator.comparingDouble(Worth::perMinute).reversed());
         return worth.stream()
                 .limit(MOST_EXPLAINED_CHECKS)
                 .map(w -> new Next(
-                        w.task.key(),
-                        w.task.words(),
-                        w.task.risk(),
-                        model.machine().stillToOpen(w.task.behind(), opened),
-                        w.minutes,
+                        w.asked.task.key(),
+                        w.asked.task.words(),
+                        w.asked.task.risk(),
+                        model.machine().stillToOpen(w.asked.task.behind(), opened),
+                        w.asked.minutes,
                         w.bits,
-                        w.signs.stream().map(s -> settles(posterior, s)).toList()))
+                        w.asked.signs.stream().map(s -> settles(posterior, s)).toList()))
                 .toList();
     }
 
@@ -303,11 +297,29 @@ public final class Diagnosis {
                 .collect(Collectors.toCollection(LinkedHashSet::new));
     }
 
-    private List<Integer> untried(Task task, Set<String> open) {
-        return task.signs().stream()
-                .map(Sign::key)
-                .filter(open::contains)
-                .map(model::sign)
+    /**
+     * A check that still tells something.
+     *
+     * @param signs of it that are open
+     * @param minutes with the opening still to do
+     */
+    private record Askable(Task task, List<Integer> signs, double minutes) {}
+
+    /** All that may be checked next; nothing that runs a machine which is not to be run on. */
+    private List<Askable> askable(Map<String, Answer> answers, Set<String> opened) {
+        Set<String> open = open(answers);
+        boolean stop = stop(answers).isPresent();
+        return model.tasks().stream()
+                .filter(task -> !(stop && task.runs()))
+                .map(task -> new Askable(
+                        task,
+                        task.signs().stream()
+                                .map(Sign::key)
+                                .filter(open::contains)
+                                .map(model::sign)
+                                .toList(),
+                        task.minutes() + model.machine().minutesToReach(task.behind(), opened)))
+                .filter(asked -> !asked.signs.isEmpty())
                 .toList();
     }
 
@@ -342,6 +354,7 @@ public final class Diagnosis {
         List<Integer> known = culprits.stream().map(model::fault).toList();
         Posterior left = Posterior.of(model, answers).knowing(known);
         double[] marginals = left.marginals();
+        List<Askable> askable = askable(answers, Set.of());
         return IntStream.range(0, marginals.length)
                 .filter(f -> !known.contains(f) && marginals[f] >= WORTH_LOOKING_FOR / 2)
                 .boxed()
@@ -351,26 +364,19 @@ public final class Diagnosis {
                         model.faults().get(f).key(),
                         model.faults().get(f).words(),
                         marginals[f],
-                        decider(left, answers, f, Set.of()).map(Task::words)))
+                        decider(left, askable, f).map(Task::words)))
                 .toList();
     }
 
     /** The check that tells most per minute about one fault. */
-    private Optional<Task> decider(Posterior posterior, Map<String, Answer> answers, int fault, Set<String> opened) {
+    private Optional<Task> decider(Posterior posterior, List<Askable> askable, int fault) {
         Task best = null;
         double most = 1e-6;
-        Set<String> open = open(answers);
-        boolean stop = stop(answers).isPresent();
-        for (Task task : model.tasks()) {
-            List<Integer> untried = untried(task, open);
-            if (untried.isEmpty() || stop && task.runs()) {
-                continue;
-            }
-            double perMinute = posterior.expectedDropBits(untried, fault)
-                    / (task.minutes() + model.machine().minutesToReach(task.behind(), opened));
+        for (Askable asked : askable) {
+            double perMinute = posterior.expectedDropBits(asked.signs, fault) / asked.minutes;
             if (perMinute > most) {
                 most = perMinute;
-                best = task;
+                best = asked.task;
             }
         }
         return Optional.ofNullable(best);
@@ -419,6 +425,6 @@ public final class Diagnosis {
                 marginals[stated],
                 better.key(),
                 marginals[likelier],
-                decider(posterior, answers, stated, opened).map(Task::words)));
+                decider(posterior, askable(answers, opened), stated).map(Task::words)));
     }
 }

@@ -88,40 +88,15 @@ final class Posterior {
     /** By set, how likely what is known of an axis is: the sum over its states. */
     private double[] likelihood(Axis axis, Map<Integer, Boolean> known) {
         Budget.spend();
-        int sets = members.length / 3;
-        double[][] joint = new double[axis.states()][sets];
-        Arrays.fill(joint[0], 1);
-        for (int head = 0; head < axis.heads().size(); head++) {
-            int sign = axis.heads().get(head).sign();
-            for (int s = 0; s < sets; s++) {
-                double there = shown(sign, s);
-                joint[head + 1][s] = joint[0][s] * there;
-                joint[0][s] *= 1 - there;
+        Outcomes none = new Outcomes(List.of(), axis, known);
+        double[] byPattern = none.noPatternYet();
+        double[] likelihood = new double[weights.length];
+        for (int s = 0; s < likelihood.length; s++) {
+            int pattern = none.patternOf(s);
+            if (byPattern[pattern] < 0) {
+                byPattern[pattern] = sum(none.states(pattern));
             }
-        }
-        for (int sign : axis.signs()) {
-            Boolean seen = known.get(sign);
-            if (seen != null) {
-                for (int state = 0; state < joint.length; state++) {
-                    Axis.Said said = axis.said(sign, state);
-                    for (int s = 0; s < sets; s++) {
-                        double yes = model.told(
-                                sign,
-                                switch (said) {
-                                    case THERE -> 1;
-                                    case NOT_THERE -> 0;
-                                    case OPEN -> shown(sign, s);
-                                });
-                        joint[state][s] *= seen ? yes : 1 - yes;
-                    }
-                }
-            }
-        }
-        double[] likelihood = new double[sets];
-        for (double[] state : joint) {
-            for (int s = 0; s < sets; s++) {
-                likelihood[s] += state[s];
-            }
+            likelihood[s] = byPattern[pattern];
         }
         return likelihood;
     }
@@ -149,41 +124,21 @@ final class Posterior {
         }
     }
 
-    private double shown(int sign, int set) {
-        double[] misses = model.misses(sign);
-        return 1
-                - (1 - model.leak(sign))
-                        * misses[members[3 * set]]
-                        * misses[members[3 * set + 1]]
-                        * misses[members[3 * set + 2]];
-    }
-
     private boolean has(int set, int fault) {
         return members[3 * set] == fault || members[3 * set + 1] == fault || members[3 * set + 2] == fault;
-    }
-
-    /** What would stand if one more answer were known. */
-    Posterior with(int sign, boolean seen) {
-        Map<Integer, Boolean> more = new TreeMap<>(told);
-        more.put(sign, seen);
-        return knowing(sign, more);
     }
 
     /** What would stand had this not been answered. */
     Posterior without(int sign) {
         Map<Integer, Boolean> less = new TreeMap<>(told);
         less.remove(sign);
-        return knowing(sign, less);
-    }
-
-    private Posterior knowing(int changed, Map<Integer, Boolean> known) {
-        double[] now = likelihood(model.axis(changed));
-        double[] then = likelihood(model.axis(changed), known);
+        double[] now = likelihood(model.axis(sign));
+        double[] then = likelihood(model.axis(sign), less);
         double[] next = weights.clone();
         for (int s = 0; s < next.length; s++) {
             next[s] *= then[s] / now[s];
         }
-        Posterior posterior = new Posterior(model, members, next, known);
+        Posterior posterior = new Posterior(model, members, next, less);
         posterior.normalise();
         return posterior;
     }
@@ -320,7 +275,15 @@ final class Posterior {
 
     private Outcomes outcomes(List<Integer> signs) {
         Budget.spend();
-        return new Outcomes(signs);
+        List<Axis> axes = signs.stream()
+                .map(model::axis)
+                .filter(a -> a.states() > 1)
+                .distinct()
+                .toList();
+        if (axes.size() > 1) {
+            throw new IllegalStateException("A check looks at signs of one axis only: " + signs);
+        }
+        return new Outcomes(signs, axes.isEmpty() ? new Axis(signs, List.of()) : axes.getFirst(), told);
     }
 
     /**
@@ -333,28 +296,20 @@ final class Posterior {
     private final class Outcomes {
         private final List<Integer> signs;
         private final Axis axis;
-        /** Signs of the axis that were answered. */
-        private final List<Integer> known;
+        /** Of the signs of the axis, those that were answered, and how. */
+        private final Map<Integer, Boolean> known = new TreeMap<>();
 
         private final int[] patternOf = new int[model.faults().size() + 1];
         /** A fault of each pattern. */
         private final List<Integer> example = new ArrayList<>();
 
-        Outcomes(List<Integer> signs) {
+        Outcomes(List<Integer> signs, Axis axis, Map<Integer, Boolean> told) {
             this.signs = signs;
-            List<Axis> axes = signs.stream()
-                    .map(model::axis)
-                    .filter(a -> a.states() > 1)
-                    .distinct()
-                    .toList();
-            if (axes.size() > 1) {
-                throw new IllegalStateException("A check looks at signs of one axis only: " + signs);
-            }
-            axis = axes.isEmpty() ? new Axis(signs, List.of()) : axes.getFirst();
-            known = axis.signs().stream().filter(told::containsKey).toList();
+            this.axis = axis;
+            axis.signs().stream().filter(told::containsKey).forEach(s -> known.put(s, told.get(s)));
             List<Integer> matter = Stream.of(
                             signs.stream(),
-                            known.stream(),
+                            known.keySet().stream(),
                             axis.heads().stream().map(Axis.Head::sign))
                     .flatMap(x -> x)
                     .distinct()
@@ -404,22 +359,36 @@ final class Posterior {
                     });
         }
 
+        /** Room for a value of each pattern, none of them known. */
+        double[] noPatternYet() {
+            int n = example.size();
+            double[] values = new double[n * n * n];
+            Arrays.fill(values, -1);
+            return values;
+        }
+
+        /** How likely each state of the axis is together with what is known of it, the pattern being known. */
+        double[] states(int pattern) {
+            double[] chance = new double[axis.states()];
+            chance[0] = 1;
+            for (int head = 0; head + 1 < chance.length; head++) {
+                double there = shown(axis.heads().get(head).sign(), pattern);
+                chance[head + 1] = chance[0] * there;
+                chance[0] *= 1 - there;
+            }
+            known.forEach((sign, seen) -> {
+                double shown = shown(sign, pattern);
+                for (int state = 0; state < chance.length; state++) {
+                    double yes = yes(sign, state, shown);
+                    chance[state] *= seen ? yes : 1 - yes;
+                }
+            });
+            return chance;
+        }
+
         /** Chances of the joint outcomes, the pattern being known. */
         private double[] outcomes(int pattern) {
-            double[] stateChance = new double[axis.states()];
-            stateChance[0] = 1;
-            for (int head = 0; head + 1 < stateChance.length; head++) {
-                double there = shown(axis.heads().get(head).sign(), pattern);
-                stateChance[head + 1] = stateChance[0] * there;
-                stateChance[0] *= 1 - there;
-            }
-            for (int sign : known) {
-                double shown = shown(sign, pattern);
-                for (int state = 0; state < stateChance.length; state++) {
-                    double yes = yes(sign, state, shown);
-                    stateChance[state] *= told.get(sign) ? yes : 1 - yes;
-                }
-            }
+            double[] stateChance = states(pattern);
             double all = sum(stateChance);
             double[] shown = signs.stream().mapToDouble(s -> shown(s, pattern)).toArray();
             double[] outcomes = new double[1 << shown.length];
@@ -466,9 +435,7 @@ final class Posterior {
 
         /** For one sign. */
         Turn turn() {
-            int n = example.size();
-            double[] seen = new double[n * n * n];
-            Arrays.fill(seen, -1);
+            double[] seen = noPatternYet();
             double[] both = new double[patternOf.length];
             double chance = 0;
             for (int s = 0; s < weights.length; s++) {
