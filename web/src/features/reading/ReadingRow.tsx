@@ -19,7 +19,7 @@ export function Row(props: {
   /** Once the field is left. */
   left?: () => void;
   message: string | undefined;
-  understood: string;
+  understood?: string;
   /** What may be typed, while nothing is. */
   hint?: string | undefined;
   /** Shown behind the value: the unit it was typed in. */
@@ -60,14 +60,17 @@ export function Row(props: {
           )}
           set={props.set}
         />
-        {props.hint ? (
-          <Box sx={{ fontSize: 13.5, color: colour.inkSoft, lineHeight: 1.15 }}>{props.hint}</Box>
-        ) : (
-          <Box sx={{ fontFamily: font.figures, fontSize: 13.5, color: colour.inkSoft, lineHeight: 1.15 }}>
-            {props.unit && <span>{props.unit} </span>}
-            {props.understood}
-          </Box>
-        )}
+        <Box
+          sx={{
+            ...(props.hint ? {} : { fontFamily: font.figures }),
+            fontSize: 13.5,
+            color: colour.inkSoft,
+            lineHeight: 1.15,
+          }}
+        >
+          {props.unit && <span>{props.unit} </span>}
+          {props.hint ?? props.understood}
+        </Box>
         {props.agreement ??
           (props.remove && (
             <PlainButton aria-label={`${texts.read.remove}: ${props.label}`} onClick={props.remove}>

@@ -191,7 +191,6 @@ export function ReadingStrip(props: {
           value={draft.teeth}
           set={(teeth) => change({ ...draft, teeth })}
           message={refused?.of('toothCount') ?? live.refused?.of('toothCount')}
-          understood=""
           hint={draft.teeth === '' ? texts.read.teethHint : undefined}
         />
       )}
@@ -221,7 +220,6 @@ export function ReadingStrip(props: {
             value={draft.mate.teeth}
             set={(teeth) => change({ ...draft, mate: { ...draft.mate, teeth } })}
             message={refused?.of('mate.toothCount') ?? live.refused?.of('mate.toothCount')}
-            understood=""
             hint={draft.mate.teeth === '' ? texts.read.teethHint : undefined}
           />
           {draft.lines.map((line, index) => (line.ofMate ? row(line, index) : null))}
@@ -263,7 +261,6 @@ export function ReadingStrip(props: {
         set={(bore) => change({ ...draft, bore })}
         left={() => change({ ...draft, bore: withUnit(draft.bore, unit) })}
         message={refused?.of('bore')}
-        understood=""
       />
       <Row
         mark="width"
@@ -272,7 +269,6 @@ export function ReadingStrip(props: {
         set={(width) => change({ ...draft, width })}
         left={() => change({ ...draft, width: withUnit(draft.width, unit) })}
         message={refused?.of('faceWidth')}
-        understood=""
       />
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', py: 0.75, flexWrap: 'wrap' }}>
         <Tick label={texts.read.worn} checked={draft.worn} set={(worn) => change({ ...draft, worn })} />

@@ -124,6 +124,10 @@ class DeviceStore {
         return JOB.SHOP_ID.eq(here.shopId()).and(JOB.MACHINE_MODEL_ID.eq(modelId));
     }
 
+    private static Condition countedOf(Here here, long modelId) {
+        return BOOK_COUNT.SHOP_ID.eq(here.shopId()).and(BOOK_COUNT.MACHINE_MODEL_ID.eq(modelId));
+    }
+
     /**
      * What the book has counted for a model, most first.
      *
@@ -138,10 +142,7 @@ class DeviceStore {
         Map<String, Map<String, Integer>> counts = sql
                 .select(BOOK_COUNT.WHAT, BOOK_COUNT.CODE, BOOK_COUNT.JOBS)
                 .from(BOOK_COUNT)
-                .where(
-                        BOOK_COUNT.SHOP_ID.eq(here.shopId()),
-                        BOOK_COUNT.MACHINE_MODEL_ID.eq(modelId),
-                        BOOK_COUNT.JOBS.gt(0))
+                .where(countedOf(here, modelId), BOOK_COUNT.JOBS.gt(0))
                 .orderBy(BOOK_COUNT.JOBS.desc(), BOOK_COUNT.CODE)
                 .fetch()
                 .stream()
@@ -170,10 +171,7 @@ class DeviceStore {
                 .select(BOOK_COUNT.CODE, words)
                 .from(BOOK_COUNT)
                 .crossJoin(last)
-                .where(
-                        BOOK_COUNT.SHOP_ID.eq(here.shopId()),
-                        BOOK_COUNT.MACHINE_MODEL_ID.eq(modelId),
-                        BOOK_COUNT.WHAT.eq("culprit"))
+                .where(countedOf(here, modelId), BOOK_COUNT.WHAT.eq("culprit"))
                 .stream()
                 .collect(Collectors.toMap(
                         r -> r.value1(), r -> json.told(r.value2().data())));
@@ -194,10 +192,7 @@ class DeviceStore {
                         BOOK_COUNT.CODE,
                         BOOK_COUNT.JOBS.minus(when(ofThatJob, 1).otherwise(0)))
                 .from(BOOK_COUNT)
-                .where(
-                        BOOK_COUNT.SHOP_ID.eq(here.shopId()),
-                        BOOK_COUNT.MACHINE_MODEL_ID.eq(modelId),
-                        BOOK_COUNT.WHAT.eq("culprit"))
+                .where(countedOf(here, modelId), BOOK_COUNT.WHAT.eq("culprit"))
                 .fetchMap(r -> r.value1(), r -> r.value2());
     }
 
