@@ -6,8 +6,9 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * What a computation asked for from outside may use: so much of the processor's time from its first piece of work on,
- * on a busy machine at most {@value #MOST_TIMES} times as long, and only while somebody still waits for it. Loops whose length depends on what was asked call {@link #spend}, which costs some tens of
- * nanoseconds. Work done without a budget (tests, set-up) is not bounded.
+ * on a busy machine at most {@value #MOST_TIMES} times as long, and only while somebody still waits for it. Loops whose
+ * length depends on what was asked call {@link #spend}, which costs some tens of nanoseconds. Work done without a budget
+ * (tests, set-up) is not bounded.
  */
 public final class Budget {
     private static final ThreadLocal<@Nullable Budget> CURRENT = new ThreadLocal<>();

@@ -33,7 +33,9 @@ class DiagnosisApiTest {
     }
 
     private JsonNode heard(long id) {
-        return api.get("/api/diagnosis/" + id).body();
+        Api.Answer heard = api.get("/api/diagnosis/" + id);
+        assertThat(heard.status()).as(heard.text()).isEqualTo(200);
+        return heard.body();
     }
 
     private static double probability(JsonNode standing, String fault) {

@@ -1,5 +1,6 @@
 package app.gewerk.core.diagnosis;
 
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -24,6 +25,8 @@ final class Axis {
     private final List<Head> heads;
     /** By the place of the sign, and by state. */
     private final Said[][] said;
+    /** What every state says of a sign of another axis. */
+    private final Said[] nothing;
 
     /**
      * @param signs all of the axis
@@ -32,7 +35,9 @@ final class Axis {
     Axis(List<Integer> signs, List<Head> heads) {
         this.signs = signs;
         this.heads = heads;
-        said = new Said[signs.size()][heads.size() + 1];
+        nothing = new Said[heads.size() + 1];
+        Arrays.fill(nothing, Said.OPEN);
+        said = new Said[signs.size()][nothing.length];
         for (int i = 0; i < said.length; i++) {
             int sign = signs.get(i);
             boolean isHead = heads.stream().anyMatch(h -> h.sign == sign);
@@ -59,8 +64,9 @@ final class Axis {
         return heads.size() + 1;
     }
 
-    Said said(int sign, int state) {
+    /** By state. */
+    Said[] said(int sign) {
         int at = signs.indexOf(sign);
-        return at < 0 ? Said.OPEN : said[at][state];
+        return at < 0 ? nothing : said[at];
     }
 }

@@ -155,7 +155,7 @@ public final class Diagnosis {
                 Sign seen = model.signs().get(head.sign());
                 if (answers.get(seen.key()) == Answer.SEEN) {
                     axis.signs().stream()
-                            .filter(s -> axis.said(s, axis.heads().indexOf(head) + 1) == Axis.Said.NOT_THERE)
+                            .filter(s -> axis.said(s)[axis.heads().indexOf(head) + 1] == Axis.Said.NOT_THERE)
                             .forEach(s ->
                                     ruledOut.putIfAbsent(model.signs().get(s).key(), seen.words()));
                 }
@@ -197,10 +197,7 @@ public final class Diagnosis {
                 .map(e -> {
                     int sign = model.sign(e.getKey());
                     boolean seen = e.getValue() == Answer.SEEN;
-                    return new Told(
-                            model.signs().get(sign),
-                            seen,
-                            posterior.without(sign).marginals());
+                    return new Told(model.signs().get(sign), seen, posterior.marginalsWithout(sign));
                 })
                 .toList();
         Map<Integer, WouldChange> wouldChange =
@@ -243,19 +240,19 @@ public final class Diagnosis {
     /** For each of some faults the answer that would lower it most. */
     private Map<Integer, WouldChange> wouldChange(
             Posterior posterior, Map<String, Answer> answers, List<Integer> faults) {
-        double[] now = posterior.marginals();
+        Posterior.Turns turns = posterior.new Turns(faults);
         Map<Integer, WouldChange> most = new HashMap<>();
         for (String key : open(answers)) {
             int sign = model.sign(key);
-            Posterior.Turn turn = posterior.turn(sign);
-            for (int fault : faults) {
+            Posterior.Turn turn = turns.of(sign);
+            for (int i = 0; i < faults.size(); i++) {
+                int fault = faults.get(i);
+                double now = posterior.marginal(fault);
                 for (boolean seen : new boolean[] {true, false}) {
                     double chance = seen ? turn.chance() : 1 - turn.chance();
-                    double then = (seen ? turn.ifSeen() : turn.ifNot())[fault];
+                    double then = (seen ? turn.ifSeen() : turn.ifNot())[i];
                     WouldChange best = most.get(fault);
-                    if (chance >= WORTH_LOOKING_FOR
-                            && then < now[fault] * 0.7
-                            && (best == null || then < best.probability)) {
+                    if (chance >= WORTH_LOOKING_FOR && then < now * 0.7 && (best == null || then < best.probability)) {
                         most.put(fault, new WouldChange(model.signs().get(sign).words(), seen, then));
                     }
                 }

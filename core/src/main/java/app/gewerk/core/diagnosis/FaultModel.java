@@ -5,7 +5,9 @@ import app.gewerk.core.train.Machine;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -43,6 +45,8 @@ final class FaultModel {
     private final double[] odds;
     /** By sign and fault: the probability that this fault alone does not show the sign. */
     private final double[][] misses;
+    /** By sign and fault, "none" after the faults: equal numbers for those that show the sign alike. */
+    private final int[][] alike;
 
     /** An observation on this machine, of one of its parts or of the whole. */
     private record Looked(Observation observation, Optional<Component> part) {
@@ -84,6 +88,7 @@ final class FaultModel {
             }
             misses[s][faults.size()] = 1;
         }
+        alike = Arrays.stream(misses).map(FaultModel::numbered).toArray(int[][]::new);
     }
 
     /** A check that can be made on this machine, with the signs it settles; none when none of them makes sense here. */
@@ -113,6 +118,13 @@ final class FaultModel {
 
     private static String of(Optional<Component> part) {
         return part.map(c -> "@" + c.code()).orElse("");
+    }
+
+    private static int[] numbered(double[] values) {
+        Map<Double, Integer> numbers = new HashMap<>();
+        return Arrays.stream(values)
+                .mapToInt(v -> numbers.computeIfAbsent(v, x -> numbers.size()))
+                .toArray();
     }
 
     /** Signs that exclude one another, together; the heads in the order of the knowledge file. */
@@ -226,10 +238,9 @@ final class FaultModel {
         return axisOf[sign];
     }
 
-    /** How likely somebody says so, when it is there with a chance. */
-    double told(int sign, double there) {
-        double misread = looked.get(sign).observation().misread();
-        return misread + (1 - 2 * misread) * there;
+    /** How often somebody says the opposite of what is so; never 0. */
+    double misread(int sign) {
+        return looked.get(sign).observation().misread();
     }
 
     /** True when a machine that shows it is not to be run on. */
@@ -243,6 +254,19 @@ final class FaultModel {
 
     double[] misses(int sign) {
         return misses[sign];
+    }
+
+    /** The kind of each fault, from 0, and last that of "none": of one kind are those that show all these signs alike. */
+    int[] kinds(List<Integer> shown) {
+        int[] kinds = new int[faults.size() + 1];
+        for (int sign : shown) {
+            Map<Integer, Integer> finer = new HashMap<>();
+            for (int f = 0; f < kinds.length; f++) {
+                int both = kinds[f] * kinds.length + alike[sign][f];
+                kinds[f] = finer.computeIfAbsent(both, k -> finer.size());
+            }
+        }
+        return kinds;
     }
 
     /** @throws Refused if this machine has no such sign */

@@ -11,6 +11,7 @@ import app.gewerk.core.train.Opening;
 import app.gewerk.core.train.PartType;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -18,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
+import java.util.stream.IntStream;
 import org.hipparchus.distribution.continuous.BetaDistribution;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -95,7 +97,7 @@ class DiagnosisTest {
                     Answer answer = answers.getOrDefault(model.signs().get(sign).key(), Answer.NOT_TRIED);
                     if (answer.tells()) {
                         double seen = present(model, axis, there, sign, set);
-                        double wrong = model.told(sign, 0);
+                        double wrong = model.misread(sign);
                         double told = seen * (1 - wrong) + (1 - seen) * wrong;
                         chance *= answer == Answer.SEEN ? told : 1 - told;
                     }
@@ -240,7 +242,8 @@ class DiagnosisTest {
                     for (Map.Entry<String, Answer> answer : answers.entrySet()) {
                         int sign = model.sign(answer.getKey());
                         double[] misses = model.misses(sign);
-                        double yes = model.told(sign, 1 - (1 - model.leak(sign)) * misses[a] * misses[b] * misses[c]);
+                        double there = 1 - (1 - model.leak(sign)) * misses[a] * misses[b] * misses[c];
+                        double yes = model.misread(sign) + (1 - 2 * model.misread(sign)) * there;
                         weight *= answer.getValue() == Answer.SEEN ? yes : 1 - yes;
                     }
                     sum += weight;
@@ -275,6 +278,91 @@ class DiagnosisTest {
                 then.put(key, Answer.NOT_SEEN);
                 assertThat(turn.ifNot()[f]).isCloseTo(Posterior.of(model, then).marginal(f), within(1e-9));
             }
+        }
+    }
+
+    /** What an answer did, in one pass, against summing anew without it; also where signs exclude one another. */
+    @Test
+    void takingAnAnswerBackEqualsNeverHavingHeardIt() {
+        FaultModel model = new FaultModel(KNOWLEDGE, SMALL, Experience.NONE);
+        Map<String, Answer> answers = Map.of(
+                "noMotorSound", Answer.NOT_SEEN,
+                "motorRunsOutputStill", Answer.SEEN,
+                "slowUnderLoad", Answer.SEEN,
+                "squeals", Answer.NOT_SEEN);
+        Posterior posterior = Posterior.of(model, answers);
+        for (String key : answers.keySet()) {
+            Map<String, Answer> others = new HashMap<>(answers);
+            others.remove(key);
+            assertThat(posterior.marginalsWithout(model.sign(key)))
+                    .as(key)
+                    .containsExactly(Posterior.of(model, others).marginals(), within(1e-9));
+        }
+    }
+
+    /** What a check tells of one fault: the entropy of "is it there?" before, less the mean of it after. */
+    @Test
+    void theExpectedDropForOneFaultEqualsDirectEnumeration() {
+        FaultModel model = new FaultModel(KNOWLEDGE, SMALL, Experience.NONE);
+        Map<String, Answer> answers = Map.of("motorRunsOutputStill", Answer.SEEN, "squeals", Answer.NOT_SEEN);
+        Posterior posterior = Posterior.of(model, answers);
+        int fault = model.fault("wheel/splitHub");
+        for (int sign = 0; sign < model.signs().size(); sign++) {
+            String key = model.signs().get(sign).key();
+            if (answers.containsKey(key)) {
+                continue;
+            }
+            double chance = posterior.turn(sign).chance();
+            double after = 0;
+            for (Answer answer : List.of(Answer.SEEN, Answer.NOT_SEEN)) {
+                Map<String, Answer> then = new HashMap<>(answers);
+                then.put(key, answer);
+                after += (answer == Answer.SEEN ? chance : 1 - chance)
+                        * yesOrNoBits(Posterior.of(model, then).marginal(fault));
+            }
+            assertThat(posterior.expectedDropBits(List.of(sign), fault))
+                    .as(key)
+                    .isCloseTo(yesOrNoBits(posterior.marginal(fault)) - after, within(1e-9));
+        }
+    }
+
+    private static double yesOrNoBits(double p) {
+        return entropy(Map.of(1, p, 0, 1 - p));
+    }
+
+    /** Sets grouped by kind, few kinds and many, against every set for itself. */
+    @Test
+    void sumsOverSetsEqualEverySetForItself() {
+        boolean[] inThrees = new boolean[45];
+        Arrays.fill(inThrees, 3, 20, true);
+        Sets sets = Sets.of(inThrees);
+        double[] numbers = new Random(7).doubles(46, 0.5, 1.5).toArray();
+        numbers[45] = 1;
+        double[] products = sets.products(numbers);
+        assertThat(products).hasSize(45 + 45 * 44 / 2 + 17 * 16 * 15 / 6);
+        int[] one = sets.having(7);
+        assertThat(one).hasSize(1 + 44 + 16 * 15 / 2);
+        assertThat(Arrays.stream(one).mapToDouble(s -> products[s]).sum())
+                .isCloseTo(sets.byFault(products)[7], within(1e-9));
+        assertThat(sets.ofOne(products))
+                .isCloseTo(Arrays.stream(numbers).limit(45).sum(), within(1e-9));
+        double[] ofSeven = Arrays.stream(one).mapToDouble(s -> products[s]).toArray();
+        assertThat(sets.only(one).products(numbers)).containsExactly(ofSeven, within(1e-12));
+        for (int kinds : new int[] {3, 45}) {
+            int[] kindOf = IntStream.range(0, 46).map(f -> f % kinds).toArray();
+            double[] byKind =
+                    IntStream.range(0, 46).mapToDouble(f -> 1 + f % kinds).toArray();
+            double[] ofSets = sets.products(byKind);
+            Sets.Grouping grouping = sets.grouping(kindOf);
+            double[] summed = grouping.summed(products);
+            double all = 0;
+            for (int group = 0; group < summed.length; group++) {
+                all += summed[group] == 0 ? 0 : summed[group] * sets.product(grouping.example(group), byKind);
+            }
+            double truth = IntStream.range(0, products.length)
+                    .mapToDouble(s -> products[s] * ofSets[s])
+                    .sum();
+            assertThat(all).as(kinds + " kinds").isCloseTo(truth, within(1e-9 * truth));
         }
     }
 

@@ -31,7 +31,7 @@ class MisheardTest {
                 state = random.nextDouble() < shown(model, axis.heads().get(h).sign(), fault) ? h + 1 : 0;
             }
             for (int sign : axis.signs()) {
-                boolean there = switch (axis.said(sign, state)) {
+                boolean there = switch (axis.said(sign)[state]) {
                     case THERE -> true;
                     case NOT_THERE -> false;
                     case OPEN -> random.nextDouble() < shown(model, sign, fault);

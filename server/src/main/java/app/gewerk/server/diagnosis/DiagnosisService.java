@@ -109,8 +109,9 @@ public class DiagnosisService {
         DeviceService.Train train = devices.train(here, job.machineModelId());
         Diagnosis diagnosis = diagnosis(here, job, train.machine());
         Map<String, Answer> answers = store.answers(here, jobId);
-        Map<String, Answer> known = known(diagnosis, answers);
         List<Culprit> culprits = store.culprits(here, jobId);
+        List<TappedRhythm> rhythms = store.rhythms(here, jobId);
+        Map<String, Answer> known = known(diagnosis, answers);
         List<String> knownCulprits = culprits.stream()
                 .map(Culprit::fault)
                 .filter(f -> diagnosis.faults().stream().anyMatch(g -> g.key().equals(f)))
@@ -126,7 +127,7 @@ public class DiagnosisService {
                 diagnosis.standing(known, Set.copyOf(job.opened())),
                 culprits,
                 knownCulprits.isEmpty() ? List.of() : diagnosis.whatElse(known, knownCulprits),
-                store.rhythms(here, jobId));
+                rhythms);
     }
 
     @Transactional
