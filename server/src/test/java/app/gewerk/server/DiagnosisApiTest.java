@@ -239,6 +239,30 @@ class DiagnosisApiTest {
                 .isNotEmpty();
     }
 
+    /** The record says what was tried and what it points to; what could still be asked is no record. */
+    @Test
+    void theRecordKeepsWhatWasFoundOut() {
+        long id = job();
+        api.put(
+                mara,
+                "/api/diagnosis/" + id,
+                Map.of("version", 1, "answers", Map.of("steadyClick", "seen", "squeals", "notSeen")));
+        JsonNode standing = heard(id).path("standing");
+        JsonNode found = api.get("/api/handback/" + id + "/job.json")
+                .body()
+                .path("chapters")
+                .path("heard");
+        assertThat(found.path("tried"))
+                .extracting(
+                        t -> t.path("key").asString() + " " + t.path("answer").asString())
+                .containsExactlyInAnyOrder("steadyClick seen", "squeals notSeen");
+        assertThat(found.path("faults")).hasSize(3);
+        assertThat(found.path("faults").get(0).path("key"))
+                .isEqualTo(standing.path("faults").get(0).path("key"));
+        assertThat(found.path("faults").get(0).path("probability").asDouble())
+                .isCloseTo(standing.path("faults").get(0).path("probability").asDouble(), within(1e-12));
+    }
+
     @Test
     void theStepCostsTheSameNumberOfStatementsWhateverIsAnswered() {
         long id = job();

@@ -143,6 +143,30 @@ public final class Diagnosis {
                 stop(answers));
     }
 
+    /** A fault and its probability, alone or beside others. */
+    public record Likely(String key, Say words, double probability) {}
+
+    /**
+     * The likeliest faults, without what speaks for them.
+     *
+     * @throws Refused if a key is no sign of this machine
+     */
+    public List<Likely> likeliest(Map<String, Answer> answers, int most) {
+        double[] marginals = Posterior.of(model, answers).marginals();
+        return descending(marginals).stream()
+                .limit(most)
+                .map(f -> new Likely(
+                        model.faults().get(f).key(), model.faults().get(f).words(), marginals[f]))
+                .toList();
+    }
+
+    private static List<Integer> descending(double[] marginals) {
+        return IntStream.range(0, marginals.length)
+                .boxed()
+                .sorted(Comparator.comparingDouble((Integer f) -> -marginals[f]))
+                .toList();
+    }
+
     /** The checks worth most per minute alone, without what explains them. */
     List<Next> next(Map<String, Answer> answers, Set<String> opened) {
         return next(Posterior.of(model, answers), answers, opened);
@@ -187,10 +211,7 @@ public final class Diagnosis {
 
     private List<Ranked> ranked(Posterior posterior, Map<String, Answer> answers) {
         double[] marginals = posterior.marginals();
-        List<Integer> order = IntStream.range(0, marginals.length)
-                .boxed()
-                .sorted(Comparator.comparingDouble((Integer f) -> -marginals[f]))
-                .toList();
+        List<Integer> order = descending(marginals);
         record Told(Sign sign, boolean seen, double[] before) {}
         List<Told> told = answers.entrySet().stream()
                 .filter(e -> e.getValue().tells())
@@ -352,10 +373,8 @@ public final class Diagnosis {
         Posterior left = Posterior.of(model, answers).knowing(known);
         double[] marginals = left.marginals();
         List<Askable> askable = askable(answers, Set.of());
-        return IntStream.range(0, marginals.length)
+        return descending(marginals).stream()
                 .filter(f -> !known.contains(f) && marginals[f] >= WORTH_LOOKING_FOR / 2)
-                .boxed()
-                .sorted(Comparator.comparingDouble((Integer f) -> -marginals[f]))
                 .limit(6)
                 .map(f -> new StillPossible(
                         model.faults().get(f).key(),

@@ -130,6 +130,29 @@ public class DiagnosisService {
                 rhythms);
     }
 
+    /** A sign that was tried, and how it turned out. */
+    public record Tried(String key, Say words, Answer answer) {}
+
+    /** What a job's record keeps of the step Listen: what was found out, not what could still be asked. */
+    public record Findings(
+            List<Tried> tried, List<Diagnosis.Likely> faults, List<Culprit> culprits, List<TappedRhythm> rhythms) {}
+
+    @Transactional(readOnly = true)
+    public Findings findings(Here here, long jobId) {
+        Job job = jobs.job(here, jobId);
+        Diagnosis diagnosis = diagnosis(here, job);
+        Map<String, Answer> answers = store.answers(here, jobId);
+        List<Tried> tried = diagnosis.signs().stream()
+                .filter(sign -> answers.containsKey(sign.key()))
+                .map(sign -> new Tried(sign.key(), sign.words(), answers.get(sign.key())))
+                .toList();
+        return new Findings(
+                tried,
+                diagnosis.likeliest(known(diagnosis, answers), 3),
+                store.culprits(here, jobId),
+                store.rhythms(here, jobId));
+    }
+
     @Transactional
     public Heard save(
             Here here, long jobId, int version, Map<String, Answer> answers, Set<String> opened, Optional<String> key) {

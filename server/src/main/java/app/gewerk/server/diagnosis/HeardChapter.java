@@ -11,7 +11,7 @@ import org.springframework.stereotype.Component;
 
 /** What was seen and heard, and what it points to. */
 @Component
-class HeardChapter implements JobChapter<DiagnosisService.Heard> {
+class HeardChapter implements JobChapter<DiagnosisService.Findings> {
     private final DiagnosisService diagnosis;
 
     HeardChapter(DiagnosisService diagnosis) {
@@ -29,29 +29,26 @@ class HeardChapter implements JobChapter<DiagnosisService.Heard> {
     }
 
     @Override
-    public DiagnosisService.Heard state(Here here, long jobId) {
-        return diagnosis.heard(here, jobId);
+    public DiagnosisService.Findings state(Here here, long jobId) {
+        return diagnosis.findings(here, jobId);
     }
 
     @Override
-    public void print(PdfPage page, DiagnosisService.Heard state, ZoneId zone) {
-        if (state.answers().isEmpty()) {
+    public void print(PdfPage page, DiagnosisService.Findings state, ZoneId zone) {
+        if (state.tried().isEmpty()) {
             return;
         }
         page.heading(Say.of("paper.heard"));
-        state.tasks().stream()
-                .flatMap(t -> t.signs().stream())
-                .filter(sign -> state.answers().containsKey(sign.key()))
-                .distinct()
-                .forEach(sign -> page.line(
-                        switch (state.answers().get(sign.key())) {
-                            case SEEN -> Say.of("paper.seen", "sign", sign.words());
-                            case NOT_SEEN -> Say.of("paper.notSeen", "sign", sign.words());
-                            case CANNOT, NOT_TRIED -> Say.of("paper.cannot", "sign", sign.words());
-                        }));
+        for (DiagnosisService.Tried tried : state.tried()) {
+            page.line(
+                    switch (tried.answer()) {
+                        case SEEN -> Say.of("paper.seen", "sign", tried.words());
+                        case NOT_SEEN -> Say.of("paper.notSeen", "sign", tried.words());
+                        case CANNOT, NOT_TRIED -> Say.of("paper.cannot", "sign", tried.words());
+                    });
+        }
         page.space(2);
-        state.standing().faults().stream()
-                .limit(3)
+        state.faults()
                 .forEach(f ->
                         page.line(Say.of("paper.fault", "percent", Told.percent(f.probability()), "fault", f.words())));
         state.culprits().forEach(c -> page.line(Told.because(Say.of("paper.culprit", "fault", c.words()), c.why())));
