@@ -149,6 +149,7 @@ final class RunningGewerk implements AutoCloseable {
         }
         command.addAll(List.of("-jar", APP.resolve("gewerk.jar").toString()));
         ProcessBuilder builder = new ProcessBuilder(command);
+        builder.environment().put("GEWERK_WARM_UP", String.valueOf(!QUICK));
         builder.environment().put("GEWERK_DB_URL", databaseServer + database);
         builder.environment().put("GEWERK_DB_USER", System.getenv("GEWERK_TEST_DB_USER"));
         builder.environment().put("GEWERK_DB_PASSWORD", System.getenv("GEWERK_TEST_DB_PASSWORD"));

@@ -27,6 +27,10 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 @Configuration(proxyBeanMethods = false)
 class Turns implements WebMvcConfigurer, HandlerInterceptor {
     private static final long NANOS = TimeUnit.MILLISECONDS.toNanos(1300);
+    /** Just after the start everything is read and compiled for the first time, and counts as the request's own time. */
+    private static final long COLD_MS = 60_000;
+
+    private static final int COLD_TIMES = 4;
     /** A request's thread is a virtual one, whose own time nobody counts. */
     private static final OperatingSystemMXBean PROCESS =
             ManagementFactory.getPlatformMXBean(OperatingSystemMXBean.class);
@@ -77,8 +81,14 @@ class Turns implements WebMvcConfigurer, HandlerInterceptor {
 
     @Override
     public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler) {
-        new Budget(NANOS, System::nanoTime, Turns::worked, () -> gone(request)).begin();
+        long running = ManagementFactory.getRuntimeMXBean().getUptime();
+        new Budget(nanos(running), System::nanoTime, Turns::worked, () -> gone(request)).begin();
         return true;
+    }
+
+    /** @param runningMs how long this process has been running */
+    static long nanos(long runningMs) {
+        return runningMs < COLD_MS ? COLD_TIMES * NANOS : NANOS;
     }
 
     @Override

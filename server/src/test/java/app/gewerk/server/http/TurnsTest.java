@@ -8,6 +8,12 @@ import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
 
 class TurnsTest {
+    /** The first record read after a start was refused as too much work: nothing was compiled yet. */
+    @Test
+    void moreIsAllowedJustAfterTheStart() {
+        assertThat(Turns.nanos(59_000)).isEqualTo(4 * Turns.nanos(61_000));
+    }
+
     /** Requests run on virtual threads; of one of those the usual counter of a thread's time says -1 for ever. */
     @Test
     void workOnARequestsThreadIsCounted() throws Exception {
