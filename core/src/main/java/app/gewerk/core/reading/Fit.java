@@ -5,7 +5,6 @@ import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Toothed;
 import java.util.Arrays;
 import java.util.Optional;
-import org.hipparchus.special.Erf;
 
 /**
  * How well one hypothesis with one kind of shift explains the readings: the evidence with every nuisance quantity
@@ -299,9 +298,8 @@ final class Fit {
             return 0.5 * Math.log(Math.PI / (2 * curvature)) + logScaledErfc(u);
         }
 
-        /** ln(exp(u²) erfc(u)). */
         private static double logScaledErfc(double u) {
-            return u < 20 ? u * u + Math.log(Erf.erfc(u)) : -Math.log(u * Math.sqrt(Math.PI)) - 1 / (2 * u * u);
+            return LogScaledErfc.of(u);
         }
 
         /** Mean of a normal distribution cut off below 0. */

@@ -1,14 +1,19 @@
 package app.gewerk.core.reading;
 
+import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.BevelGear;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.GearRack;
+import app.gewerk.core.gear.Pitch;
 import app.gewerk.core.gear.Toothed;
 import app.gewerk.core.gear.Worm;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.IntFunction;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -66,16 +71,98 @@ final class LinearModel {
     private boolean workOut() {
         Parts parts = new Parts();
         for (int i = 0; i < size.length; i++) {
-            Measured what = given.what(i);
-            boolean ofMate = given.ofMate(i);
-            if (!parts.canBeRead(what, ofMate)) {
+            if (!workOut(i, parts)) {
                 return false;
             }
-            size[i] = parts.size(what, ofMate);
-            slope[i] = parts.slopes(what, ofMate, size[i]);
-            wearSlope[i] = parts.wearSlope(what, ofMate);
-            double maker = parts.makersSpread(what, ofMate);
-            variance[i] = given.variance(i) + maker * maker;
+        }
+        return true;
+    }
+
+    private boolean workOut(int i, Parts parts) {
+        Measured what = given.what(i);
+        boolean ofMate = given.ofMate(i);
+        if (!parts.canBeRead(what, ofMate)) {
+            return false;
+        }
+        size[i] = parts.size(what, ofMate);
+        slope[i] = parts.slopes(what, ofMate, size[i]);
+        wearSlope[i] = parts.wearSlope(what, ofMate);
+        addVariance(i, parts);
+        return true;
+    }
+
+    private void addVariance(int i, Parts parts) {
+        double maker = parts.makersSpread(given.what(i), given.ofMate(i));
+        variance[i] = given.variance(i) + maker * maker;
+    }
+
+    /** As on a gear of module 1 of the same shape, what grows with the module so many times as large. */
+    private void takeInProportion(int i, LinearModel ofModuleOne, double module) {
+        size[i] = module * ofModuleOne.size[i];
+        double[] one = ofModuleOne.slope[i];
+        slope[i] = new double[one.length];
+        for (int j = 0; j < one.length; j++) {
+            slope[i][j] = j == THINNING || j == MATE_THINNING ? one[j] : module * one[j];
+        }
+        wearSlope[i] = ofModuleOne.wearSlope[i];
+    }
+
+    /**
+     * Models of many hypotheses about one point, at which the module is the hypothesis's own. Gears of one rack and tooth
+     * count are of one shape, so that readings in proportion are worked out once for all modules.
+     */
+    static final class AboutOnePoint {
+        private static final Pitch ONE = Pitch.ofModule(1);
+
+        private final double[] point;
+        private final Given given;
+        private final Map<BasicRack, Map<Integer, Optional<LinearModel>>> ofModuleOne = new HashMap<>();
+
+        AboutOnePoint(double[] point, Given given) {
+            this.point = point;
+            this.given = given;
+        }
+
+        /**
+         * Models of gears of one rack and of module 1 by tooth count: of readings in proportion only, the rest is not
+         * filled in.
+         */
+        IntFunction<Optional<LinearModel>> ofModuleOne(BasicRack rack) {
+            Hypothesis one = new Hypothesis(ONE, rack, false, false, 0);
+            Map<Integer, Optional<LinearModel>> known = ofModuleOne.computeIfAbsent(rack, r -> new HashMap<>());
+            return toothCount -> known.computeIfAbsent(toothCount, z -> {
+                LinearModel model = new LinearModel(given, one, z, point);
+                return model.workOutInProportion() ? Optional.of(model) : Optional.empty();
+            });
+        }
+
+        /** None where a gear such as that has no such sizes to read. */
+        Optional<LinearModel> model(Hypothesis hypothesis, LinearModel ofModuleOne) {
+            LinearModel model = new LinearModel(given, hypothesis, ofModuleOne.toothCount, point);
+            return model.workOutFrom(ofModuleOne) ? Optional.of(model) : Optional.empty();
+        }
+    }
+
+    private boolean workOutInProportion() {
+        Parts parts = new Parts();
+        for (int i = 0; i < size.length; i++) {
+            if (given.what(i).inProportion() && !workOut(i, parts)) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private boolean workOutFrom(LinearModel ofModuleOne) {
+        Parts parts = new Parts();
+        double module = hypothesis.pitch().module();
+        for (int i = 0; i < size.length; i++) {
+            if (given.what(i).inProportion()) {
+                takeInProportion(i, ofModuleOne, module);
+                addVariance(i, parts);
+            } else if (!workOut(i, parts)) {
+                return false;
+            }
         }
         return true;
     }
@@ -135,7 +222,14 @@ final class LinearModel {
     /** The gear and its mate, each as it stands at the point and with one unknown moved a little. */
     private final class Parts {
         private final Toothed own = part();
-        private final Toothed ownShifted = part(given.kind(), point[SHIFT] + SHIFT_STEP, point[FORM]);
+        private @Nullable Toothed shifted;
+
+        private Toothed ownShifted() {
+            if (shifted == null) {
+                shifted = part(given.kind(), point[SHIFT] + SHIFT_STEP, point[FORM]);
+            }
+            return shifted;
+        }
 
         private CylindricalGear mate(double shiftStep, double formStep) {
             Mate mate = given.mate();
@@ -155,13 +249,13 @@ final class LinearModel {
                         && (!given.formMatters() || what.canBeReadOn(mate(0, FORM_STEP)));
             }
             boolean withMate = what instanceof Measured.CentreDistance && given.mateWasRead();
-            if (withMate && own instanceof CylindricalGear gear && ownShifted instanceof CylindricalGear shifted) {
+            if (withMate && own instanceof CylindricalGear gear && ownShifted() instanceof CylindricalGear moved) {
                 return Measured.CentreDistance.stands(gear, mate(0, 0))
                         && Measured.CentreDistance.stands(gear, mate(SHIFT_STEP, 0))
-                        && Measured.CentreDistance.stands(shifted, mate(0, 0));
+                        && Measured.CentreDistance.stands(moved, mate(0, 0));
             }
             return what.canBeReadOn(own)
-                    && what.canBeReadOn(ownShifted)
+                    && what.canBeReadOn(ownShifted())
                     && (!given.formMatters() || what.canBeReadOn(formMoved()));
         }
 
@@ -194,7 +288,7 @@ final class LinearModel {
                 s[MATE_SCALE] = what.growsWithGear() ? there : 0;
                 s[MATE_THINNING] = what.feelsThickness() ? perThinning(mate(0, 0), perShift) : 0;
             } else {
-                perShift = (size(what, false, ownShifted, 0, 0) - there) / SHIFT_STEP;
+                perShift = (size(what, false, ownShifted(), 0, 0) - there) / SHIFT_STEP;
                 s[SHIFT] = perShift;
                 s[SCALE] = what.growsWithGear() ? there : 0;
                 s[THINNING] = what.feelsThickness() ? perThinning(own, perShift) : 0;

@@ -92,6 +92,11 @@ public sealed interface Measured {
         return unit() == Unit.MM;
     }
 
+    /** True when a part twice as large reads twice as much. */
+    default boolean inProportion() {
+        return unit() == Unit.MM;
+    }
+
     /** Change of the reading for each mm that wear has taken off the tips, counted on the diameter. */
     default double perTipWear(Toothed part) {
         return 0;
@@ -232,6 +237,11 @@ public sealed interface Measured {
         }
 
         @Override
+        public boolean inProportion() {
+            return false;
+        }
+
+        @Override
         public OptionalDouble parameter() {
             return OptionalDouble.of(pinDiameterMm);
         }
@@ -328,6 +338,11 @@ public sealed interface Measured {
 
         @Override
         public boolean growsWithGear() {
+            return false;
+        }
+
+        @Override
+        public boolean inProportion() {
             return false;
         }
     }

@@ -5,6 +5,8 @@ import app.gewerk.core.gear.GearKind;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.IntFunction;
 
 /**
  * One pass over all hypotheses for one question. Each is weighed about one common point first: with one wide distribution
@@ -104,7 +106,7 @@ final class Sweep {
     }
 
     private List<Wide> wide() {
-        double[] start = Fit.startingPoint(given);
+        LinearModel.AboutOnePoint models = new LinearModel.AboutOnePoint(Fit.startingPoint(given), given);
         Reach reach = new Reach(given, question.worn());
         boolean rack = question.kind() == GearKind.RACK;
         int fewest = rack ? 1 : question.toothCount().fewest();
@@ -113,13 +115,14 @@ final class Sweep {
         List<Wide> wide = new ArrayList<>();
         double mostHopeful = Double.NEGATIVE_INFINITY;
         for (Hypothesis hypothesis : Hypothesis.all()) {
-            for (int z = fewest; z <= most; z++) {
-                if (reach.hopeless(hypothesis, z, mostFar)) {
-                    continue;
-                }
+            IntFunction<Optional<LinearModel>> ofModuleOne = models.ofModuleOne(hypothesis.rack());
+            for (int z : reach.counts(hypothesis, fewest, most, mostFar).toArray()) {
                 Budget.spend();
-                LinearModel model =
-                        LinearModel.about(start, given, hypothesis, z).orElse(null);
+                LinearModel model = ofModuleOne
+                        .apply(z)
+                        .filter(one -> reach.farInProportion(one, hypothesis) <= mostFar)
+                        .flatMap(one -> models.model(hypothesis, one))
+                        .orElse(null);
                 if (model == null) {
                     continue;
                 }
