@@ -5,6 +5,7 @@ import java.awt.Color;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;
 import java.awt.geom.AffineTransform;
+import java.awt.image.AffineTransformOp;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBuffer;
 import java.awt.image.SampleModel;
@@ -264,13 +265,16 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
 
     /** Transparent, grey and indexed pictures as plain colours on white, which is all that a JPEG holds. */
     private static BufferedImage opaque(BufferedImage picture) {
-        boolean plain =
-                picture.getType() == BufferedImage.TYPE_INT_RGB || picture.getType() == BufferedImage.TYPE_3BYTE_BGR;
+        boolean plain = picture.getType() == BufferedImage.TYPE_3BYTE_BGR;
         return plain ? picture : drawn(picture, picture.getWidth(), picture.getHeight(), new AffineTransform());
     }
 
     private static BufferedImage drawn(BufferedImage picture, int width, int height, AffineTransform how) {
-        BufferedImage out = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+        BufferedImage out = new BufferedImage(width, height, BufferedImage.TYPE_3BYTE_BGR);
+        if (picture.getType() == out.getType()) {
+            // Half as long as drawing, which would have nothing to lay on white here.
+            return new AffineTransformOp(how, AffineTransformOp.TYPE_BILINEAR).filter(picture, out);
+        }
         Graphics2D pen = out.createGraphics();
         pen.setColor(Color.WHITE);
         pen.fillRect(0, 0, width, height);
