@@ -2,6 +2,7 @@ import { createStore, del, entries, set } from 'idb-keyval';
 import { useSyncExternalStore } from 'react';
 import { newKey, Refused, Unreachable, upload, type Schemas } from '../../api/client';
 import { bench } from '../../parts/bench';
+import { smaller } from './smaller';
 
 /** A photograph on its way: kept in this browser until the server has it. */
 export interface Waiting {
@@ -100,7 +101,8 @@ async function send(one: Waiting) {
     name: one.name,
   });
   try {
-    const photo = await upload<Schemas['Photo']>(`/api/photo/${one.jobId}?${where.toString()}`, one.file);
+    const file = await smaller(one.file);
+    const photo = await upload<Schemas['Photo']>(`/api/photo/${one.jobId}?${where.toString()}`, file);
     drop(one.key);
     await forget(one.key);
     landed.forEach((tell) => tell(photo, one.jobId));

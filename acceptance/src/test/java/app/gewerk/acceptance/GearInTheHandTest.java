@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Response;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.awt.Color;
@@ -192,6 +193,26 @@ class GearInTheHandTest {
             }
             assertThat(images).hasCount(40, new LocatorAssertions.HasCountOptions().setTimeout(30_000));
             assertThat(kept(21)).isEqualTo(40);
+        }
+    }
+
+    /** Twelve million points are made fewer before they are sent, not after. */
+    @Test
+    void aLargePhotographIsMadeSmallerBeforeItIsSent() throws IOException {
+        Path large = pictures.resolve("large.jpg");
+        BufferedImage picture = new BufferedImage(4000, 3000, BufferedImage.TYPE_INT_RGB);
+        Graphics2D pen = picture.createGraphics();
+        for (int x = 0; x < 4000; x += 16) {
+            pen.setColor(new Color(x * 4099 & 0xFFFFFF));
+            pen.fillRect(x, 0, 16, 3000);
+        }
+        pen.dispose();
+        ImageIO.write(picture, "jpeg", large.toFile());
+        try (Technician ilva = at("Ilva", "/job/23/takeIn")) {
+            Locator input = ilva.page.locator("input[type=file]").first();
+            Response kept = ilva.page.waitForResponse("**/api/photo/23?*", () -> input.setInputFiles(large));
+            assertThat(kept.request().sizes().requestBodySize).isPositive().isLessThan((int) Files.size(large) / 2);
+            assertThat(kept.text()).contains("\"width\":2560").contains("\"height\":1920");
         }
     }
 
