@@ -12,7 +12,7 @@ import org.springframework.test.context.ContextConfiguration;
 /** The whole server on a real PostgreSQL, spoken to through {@link Api}. */
 @Target(ElementType.TYPE)
 @Retention(RetentionPolicy.RUNTIME)
-@SpringBootTest(properties = "gewerk.warm-up=false")
+@SpringBootTest
 @AutoConfigureMockMvc
 @ContextConfiguration(initializers = FreshDatabase.class)
 @Import({Api.class, Owner.class, Statements.class})

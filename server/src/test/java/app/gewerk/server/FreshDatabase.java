@@ -28,6 +28,7 @@ public class FreshDatabase implements ApplicationContextInitializer<Configurable
             "spring.datasource.username=" + System.getenv("GEWERK_TEST_DB_USER"),
             "spring.datasource.password=" + System.getenv("GEWERK_TEST_DB_PASSWORD"),
             "spring.datasource.hikari.maximum-pool-size=4",
+            "gewerk.warm-up=false",
         };
     }
 

@@ -20,6 +20,27 @@ public final class CaliperTips {
         return largestReadingMm(gear.toothCount(), gear.tipDiameterMm(), Math.max(0, gear.tipLandHalfAngleDeg()));
     }
 
+    /**
+     * The stable reading where the jaws lie over so much of a face (mm). From one end of it to the other slanting tips go
+     * round by φ = 2 b tan β / d, so that to parallel jaws each tip reaches φ/2 further to either side; over a wide face
+     * tip stands opposite tip whatever the count.
+     *
+     * @param faceWidthMm b
+     */
+    public static double stableOverFaceMm(CylindricalGear gear, double faceWidthMm) {
+        return stableReadingMm(gear.toothCount(), gear.tipDiameterMm(), reachDeg(gear, faceWidthMm));
+    }
+
+    /** In a ring, the largest reading: {@link #stableOverFaceMm}. */
+    public static double largestOverFaceMm(CylindricalGear gear, double faceWidthMm) {
+        return largestReadingMm(gear.toothCount(), gear.tipDiameterMm(), reachDeg(gear, faceWidthMm));
+    }
+
+    private static double reachDeg(CylindricalGear gear, double faceWidthMm) {
+        double twist = 2 * faceWidthMm * Math.tan(Math.toRadians(gear.helixAngleDeg())) / gear.referenceDiameterMm();
+        return Math.max(0, gear.tipLandHalfAngleDeg()) + Math.toDegrees(twist) / 2;
+    }
+
     /** Even counts: tip opposite tip, the tip diameter itself. */
     public static double stableReadingMm(int toothCount, double tipDiameterMm, double landHalfAngleDeg) {
         if (toothCount % 2 == 0) {

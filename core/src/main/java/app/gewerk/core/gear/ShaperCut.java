@@ -16,6 +16,9 @@ import java.util.Optional;
  * <p>Derivation: at every moment the common normal at the point being cut passes through the pitch point. The cutter's
  * corner is an arc about a point C of the cutter; wherever C stands, the point cut lies on the line from the pitch point
  * through C, the arc's radius beyond. Turning it back with the ring gives the fillet.
+ *
+ * <p>The cutter has no shift where that will do. Rings with negative shift are moulded, since such a cutter does not
+ * reach into them; theirs is as if cut by one that is shifted as they are.
  */
 public final class ShaperCut implements ToothForm {
     private static final int USUAL_CUTTER_TEETH = 20;
@@ -23,6 +26,7 @@ public final class ShaperCut implements ToothForm {
 
     private final CylindricalGear ring;
     private final int cutterTeeth;
+    private final double cutterShift;
     private final double baseRadius;
     private final double rootRadius;
     private final double halfSpaceAtReference;
@@ -38,9 +42,10 @@ public final class ShaperCut implements ToothForm {
     private final double formRadius;
 
     /** Of its sizes some are not numbers where such a cutter cannot make such a ring; {@link #tried} says why. */
-    private ShaperCut(CylindricalGear ring, int cutterTeeth) {
+    private ShaperCut(CylindricalGear ring, int cutterTeeth, double cutterShift) {
         this.ring = ring;
         this.cutterTeeth = cutterTeeth;
+        this.cutterShift = cutterShift;
         double alphaT = Math.toRadians(ring.transversePressureAngleDeg());
         invReference = inv(alphaT);
         baseRadius = ring.baseDiameterMm() / 2;
@@ -51,8 +56,8 @@ public final class ShaperCut implements ToothForm {
         double mt = ring.transverseModule();
         double cutterReference = cutterTeeth * mt / 2;
         double cutterBase = cutterReference * Math.cos(alphaT);
-        // An unshifted cutter: the distance at which its teeth fill the ring's spaces.
-        double working = Involute.inverse(workingInvolute(ring, cutterTeeth));
+        // The distance at which the cutter's teeth fill the ring's spaces.
+        double working = Involute.inverse(workingInvolute(ring, cutterTeeth, cutterShift));
         centre = (baseRadius - cutterBase) / Math.cos(working);
         double cutterRolling = cutterBase / Math.cos(working);
         ringRolling = baseRadius / Math.cos(working);
@@ -67,12 +72,12 @@ public final class ShaperCut implements ToothForm {
         formRadius = fillet(filletEnd).radius();
     }
 
-    /** inv α_w of ring and unshifted cutter: inv α_t + 2 tan α_n x / (z − z_cutter); below 0 they do not meet. */
-    private static double workingInvolute(CylindricalGear ring, int cutterTeeth) {
+    /** inv α_w of ring and cutter: inv α_t + 2 tan α_n (x − x_cutter) / (z − z_cutter); below 0 they do not meet. */
+    private static double workingInvolute(CylindricalGear ring, int cutterTeeth, double cutterShift) {
         return inv(Math.toRadians(ring.transversePressureAngleDeg()))
                 + 2
                         * Math.tan(ring.rack().pressureAngleRad())
-                        * ring.profileShiftCoefficient()
+                        * (ring.profileShiftCoefficient() - cutterShift)
                         / (ring.toothCount() - cutterTeeth);
     }
 
@@ -90,8 +95,14 @@ public final class ShaperCut implements ToothForm {
         return tried(ring, Math.max(5, Math.min(USUAL_CUTTER_TEETH, ring.toothCount() / 2)));
     }
 
-    /** The ring, or what to change where such a cutter cannot make it. */
+    /** The ring, or what to change where neither such a cutter nor a mould makes it. */
     static Outcome<ShaperCut> tried(CylindricalGear ring, int cutterTeeth) {
+        Outcome<ShaperCut> cut = tried(ring, cutterTeeth, 0);
+        double shift = ring.profileShiftCoefficient();
+        return cut instanceof Outcome.Cannot<ShaperCut> && shift < 0 ? tried(ring, cutterTeeth, shift) : cut;
+    }
+
+    private static Outcome<ShaperCut> tried(CylindricalGear ring, int cutterTeeth, double cutterShift) {
         if (!ring.internal()) {
             return Outcome.cannot("cut.shaperRing");
         }
@@ -106,10 +117,10 @@ public final class ShaperCut implements ToothForm {
                 || Math.max(ring.tipDiameterMm(), ring.baseDiameterMm()) >= ring.rootDiameterMm()) {
             return Outcome.cannot("cut.ringNoHeight");
         }
-        if (!Involute.inReach(workingInvolute(ring, cutterTeeth))) {
+        if (!Involute.inReach(workingInvolute(ring, cutterTeeth, cutterShift))) {
             return Outcome.cannot("cut.ringNoReach");
         }
-        ShaperCut cut = new ShaperCut(ring, cutterTeeth);
+        ShaperCut cut = new ShaperCut(ring, cutterTeeth, cutterShift);
         if (!(cut.beyondRolling >= 0.05 * ring.normalModule())) {
             return Outcome.cannot("cut.ringTooShort");
         }
@@ -121,8 +132,9 @@ public final class ShaperCut implements ToothForm {
 
     /** Half angle of the cutter's tooth at a radius, moved in from the flank by a distance (radians). */
     private double offsetHalfTooth(double radius, double inwards, double base, double reference, double alphaT) {
-        double half =
-                Math.PI * ring.normalModule() / 2 / Math.cos(Math.toRadians(ring.helixAngleDeg())) / 2 / reference;
+        double thickness = ring.transverseModule()
+                * (Math.PI / 2 + 2 * cutterShift * Math.tan(ring.rack().pressureAngleRad()));
+        double half = thickness / 2 / reference;
         double angle = Math.acos(Math.min(1, base / radius));
         return half + inv(alphaT) - inv(angle) - inwards / base;
     }

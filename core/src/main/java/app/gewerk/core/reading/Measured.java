@@ -131,11 +131,16 @@ public sealed interface Measured {
 
     /** Over the tips with flat jaws, as read, not corrected for an odd count. In a ring between the tips, the largest reading. */
     record TipDiameter() implements Measured {
+        /** How wide faces are over the module (common practice); over slanting teeth the jaws lie along the face. */
+        private static final double FACE = 8;
+
+        private static final double NARROW_FACE = 4;
+        private static final double WIDE_FACE = 12;
+
         @Override
         public double on(Toothed part) {
             return switch (part) {
-                case CylindricalGear gear ->
-                    gear.internal() ? CaliperTips.largestReadingMm(gear) : CaliperTips.stableReadingMm(gear);
+                case CylindricalGear gear -> over(gear, FACE);
                 case Worm worm -> worm.tipDiameterMm();
                 case BevelGear bevel -> bevel.tipDiameterMm() * CaliperTips.stableShare(bevel.toothCount());
                 case GearRack rack -> throw Measured.cannotBeRead(this, part);
@@ -147,9 +152,20 @@ public sealed interface Measured {
             return 0.4;
         }
 
+        private static double over(CylindricalGear gear, double face) {
+            double faceMm = face * gear.normalModule();
+            return gear.internal()
+                    ? CaliperTips.largestOverFaceMm(gear, faceMm)
+                    : CaliperTips.stableOverFaceMm(gear, faceMm);
+        }
+
+        /** How wide the face is, is not asked: it shows in the reading of slanting teeth of an odd count. */
         @Override
         public double makersSpread(Toothed part) {
-            return 0.012 + 0.01 * part.module();
+            double tips = 0.012 + 0.01 * part.module();
+            return part instanceof CylindricalGear gear && gear.helixAngleDeg() > 0
+                    ? Math.hypot(tips, (over(gear, WIDE_FACE) - over(gear, NARROW_FACE)) / 4)
+                    : tips;
         }
 
         @Override

@@ -46,7 +46,7 @@ final class Slips {
     }
 
     private static Say ofTips(double read, double expected, double room, CylindricalGear gear) {
-        boolean odd = gear.toothCount() % 2 == 1 && !gear.internal();
+        boolean odd = gear.toothCount() % 2 == 1 && !gear.internal() && gear.helixAngleDeg() == 0;
         double stable = CaliperTips.stableReadingMm(gear);
         if (odd && gear.tipDiameterMm() - stable > 0.06) {
             if (Math.abs(read - expected - (gear.tipDiameterMm() - stable)) < 0.03) {

@@ -9,6 +9,7 @@ import java.util.Random;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
@@ -167,6 +168,34 @@ class OutlineTruthTest {
             double height = 2 * first.normalModule();
             assertThat(overlap).as("overlap at step " + step).isLessThan(6 * TOLERANCE_MM * height);
             assertThat(turnedOne.distance(turnedTwo)).as("gap at step " + step).isLessThan(2 * TOLERANCE_MM);
+        }
+    }
+
+    /** Moulded rings have shifts that no cutter without shift makes; a pinion of the same shift rolls in what is drawn. */
+    @ParameterizedTest
+    @CsvSource({"48, 20, -0.3, 0", "60, 24, -0.5, 0", "36, 16, -0.2, 0", "80, 30, -0.7, 0", "54, 18, -0.3, 12"})
+    void aRingWithNegativeShiftIsDrawnAsAPinionRollsInIt(int teeth, int pinionTeeth, double shift, double helixDeg) {
+        CylindricalGear ring = new CylindricalGear(true, 1, teeth, helixDeg, shift, BasicRack.ISO_53_A);
+        CylindricalGear pinion = new CylindricalGear(false, 1, pinionTeeth, helixDeg, shift, BasicRack.ISO_53_A);
+        double centre = GearPair.withoutBacklash(pinion, ring).centreDistanceMm();
+        Polygon hole = Outlines.polygon(Outline.of(ring, TOLERANCE_MM));
+        Polygon inside = Outlines.polygon(Outline.of(pinion, TOLERANCE_MM));
+        double pitch = 2 * Math.PI / pinionTeeth;
+        for (int step = 0; step < 5; step++) {
+            double turn = pitch * step / 5;
+            Geometry pinionThere = AffineTransformation.rotationInstance(turn - Math.PI / 2)
+                    .translate(centre, 0)
+                    .transform(inside);
+            Geometry ringThere = AffineTransformation.rotationInstance(
+                            turn * pinionTeeth / teeth + Math.PI / teeth - Math.PI / 2)
+                    .transform(hole);
+            double overlap = OverlayNGRobust.overlay(
+                            pinionThere, ringThere, org.locationtech.jts.operation.overlayng.OverlayNG.DIFFERENCE)
+                    .getArea();
+            assertThat(overlap).as("outside of the hole at step " + step).isLessThan(12 * TOLERANCE_MM);
+            assertThat(pinionThere.distance(ringThere.getBoundary()))
+                    .as("gap at step " + step)
+                    .isLessThan(2 * TOLERANCE_MM);
         }
     }
 

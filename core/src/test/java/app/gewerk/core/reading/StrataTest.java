@@ -16,7 +16,7 @@ import org.junit.jupiter.api.Test;
 
 /** What the reader is not told: parts off size, wear nobody ticked, careless readings, miscounts, slips. By stratum. */
 class StrataTest {
-    private static final int GEARS = Integer.getInteger("gewerk.strata", 240);
+    private static final int GEARS = Integer.getInteger("gewerk.strata", 120);
     private static final int FOLLOWED = GEARS / 3;
     private static final double CERTAIN = 0.95;
     private static final int MOST_FOLLOWED = 8;
