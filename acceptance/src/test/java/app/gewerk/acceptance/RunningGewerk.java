@@ -142,13 +142,14 @@ final class RunningGewerk implements AutoCloseable {
     }
 
     private void launch() {
-        List<String> command =
-                new ArrayList<>(List.of(java(), "-Xmx192m", "-XX:+UseSerialGC", "-XX:+ExitOnOutOfMemoryError"));
+        List<String> command = new ArrayList<>(
+                List.of(java(), "-Xms64m", "-Xmn32m", "-Xmx192m", "-XX:+UseSerialGC", "-XX:+ExitOnOutOfMemoryError"));
         if (QUICK) {
             command.add(QUICK_TO_START);
         }
         command.addAll(List.of("-jar", APP.resolve("gewerk.jar").toString()));
         ProcessBuilder builder = new ProcessBuilder(command);
+        builder.environment().put("MALLOC_ARENA_MAX", "2");
         builder.environment().put("GEWERK_WARM_UP", String.valueOf(!QUICK));
         builder.environment().put("GEWERK_DB_URL", databaseServer + database);
         builder.environment().put("GEWERK_DB_USER", System.getenv("GEWERK_TEST_DB_USER"));
