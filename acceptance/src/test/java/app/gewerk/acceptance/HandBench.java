@@ -39,7 +39,8 @@ final class HandBench {
         }
         Bench.timed("ledger of 200 steps", () -> gewerk.get("/api/teardown/19"));
         longLedger(gewerk);
-        photographs(gewerk, ilva);
+        photographs(gewerk, ilva, "as the browser sends them", picture(2560, 1920));
+        photographs(gewerk, ilva, "of 12 million points", picture(4000, 3000));
     }
 
     /** From Enter to the new step standing in the list, as the browser shows it. */
@@ -77,19 +78,24 @@ final class HandBench {
         }
     }
 
-    private static void photographs(RunningGewerk gewerk, ApiCaller ilva) throws IOException {
-        byte[] picture = picture(4000, 3000);
+    private static void photographs(RunningGewerk gewerk, ApiCaller ilva, String what, byte[] picture)
+            throws IOException {
         long start = System.nanoTime();
         for (int i = 0; i < PHOTOGRAPHS; i++) {
-            if (ilva.upload("/api/photo/19?key=bench-photo-" + i + "&step=takeIn&name=bench.jpg", picture)
+            String key = "bench-photo-" + picture.length + "-" + i;
+            if (ilva.upload("/api/photo/19?key=" + key + "&step=takeIn&name=bench.jpg", picture)
                             .statusCode()
                     != 201) {
                 throw new IllegalStateException("A photograph was refused");
             }
         }
         Bench.say(
-                "  %d photographs of 12 million points (%.1f MB each): %.1f s, memory resident %d MB",
-                PHOTOGRAPHS, picture.length / 1e6, (System.nanoTime() - start) / 1e9, Bench.residentMb(gewerk.pid()));
+                "  %d photographs %s (%.1f MB each): %.1f s, memory resident %d MB",
+                PHOTOGRAPHS,
+                what,
+                picture.length / 1e6,
+                (System.nanoTime() - start) / 1e9,
+                Bench.residentMb(gewerk.pid()));
     }
 
     private static byte[] picture(int width, int height) throws IOException {

@@ -45,6 +45,7 @@ final class Installed implements AutoCloseable {
         environment.put("GEWERK_STATE", folder + "/state");
         if (RunningGewerk.QUICK) {
             environment.put("JAVA_TOOL_OPTIONS", RunningGewerk.QUICK_TO_START);
+            environment.put("GEWERK_WARM_UP", "false");
         }
         if (Files.exists(CLASSES)) {
             RunningGewerk.run(List.of("mkdir", "-p", folder + "/state"));
