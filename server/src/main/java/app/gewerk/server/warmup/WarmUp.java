@@ -24,7 +24,7 @@ import tools.jackson.databind.json.JsonMapper;
 class WarmUp {
     private static final Logger LOG = LoggerFactory.getLogger(WarmUp.class);
     private static final int JOBS = 3;
-    private static final int ROUNDS = 4;
+    private static final int ROUNDS = 8;
 
     private final ShopService shop;
     private final ShopScope scope;
