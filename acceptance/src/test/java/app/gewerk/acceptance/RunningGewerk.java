@@ -40,6 +40,18 @@ final class RunningGewerk implements AutoCloseable {
 
     static final String QUICK_TO_START = "-XX:TieredStopAtLevel=1";
 
+    private static final List<String> LIKE_THE_START_COMMAND = List.of(
+            "-Xms64m",
+            "-Xmn32m",
+            "-Xmx192m",
+            "-XX:+UseSerialGC",
+            "-XX:MinHeapFreeRatio=10",
+            "-XX:MaxHeapFreeRatio=30",
+            "-XX:+UnlockExperimentalVMOptions",
+            "-XX:+IgnoreUnrecognizedVMOptions",
+            "-XX:TrimNativeHeapInterval=5000",
+            "-XX:+ExitOnOutOfMemoryError");
+
     private final int port = freePort();
     private String databaseServer = System.getenv("GEWERK_TEST_DB_URL");
     private Process process;
@@ -142,8 +154,8 @@ final class RunningGewerk implements AutoCloseable {
     }
 
     private void launch() {
-        List<String> command = new ArrayList<>(
-                List.of(java(), "-Xms64m", "-Xmn32m", "-Xmx192m", "-XX:+UseSerialGC", "-XX:+ExitOnOutOfMemoryError"));
+        List<String> command = new ArrayList<>(List.of(java()));
+        command.addAll(LIKE_THE_START_COMMAND);
         if (QUICK) {
             command.add(QUICK_TO_START);
         }
