@@ -54,6 +54,8 @@ final class CostBench {
     static void measure(RunningGewerk gewerk, List<HostileRun.Slowest> tried, int trials) throws Exception {
         try (JMXConnector connector = attached(gewerk.pid())) {
             CostBench bench = new CostBench(gewerk, connector.getMBeanServerConnection());
+            // In its first minute a process allows more.
+            Thread.sleep(60_000);
             bench.watchCollections();
             bench.byHand();
             bench.costs.sort(Comparator.comparingDouble(Cost::ms).reversed());

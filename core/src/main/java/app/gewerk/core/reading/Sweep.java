@@ -26,6 +26,9 @@ final class Sweep {
     /** Where more than so many can still matter the readings say next to nothing, and the rest adds nothing to that. */
     private static final int MOST_ROUGH = 6000;
 
+    /** Of those weighed with one wide prior; each makes several rough ones. */
+    private static final int MOST_WIDE = 6000;
+
     /** A hypothesis weighed about the common point only. */
     private record Rough(
             Hypothesis hypothesis,
@@ -93,9 +96,12 @@ final class Sweep {
     /** A hypothesis with some readings left out, weighed with one wide prior over all that may be unknown. */
     private record Wide(LinearModel model, Hypothesis hypothesis, int toothCount, long leftOut, double logWeight) {}
 
+    private static final Comparator<Wide> LIKELIEST_WIDE_FIRST =
+            Comparator.comparingDouble(Wide::logWeight).reversed();
+
     List<Fit> fits() {
         List<Wide> wide = wide();
-        wide.sort(Comparator.comparingDouble(Wide::logWeight).reversed());
+        keepLikeliest(wide, LIKELIEST_WIDE_FIRST, MOST_WIDE);
         for (Wide w : wide) {
             if (w.logWeight < best - HOPELESS_LOG - NARROWER_LOG) {
                 break;
@@ -148,6 +154,9 @@ final class Sweep {
                                 narrow(w);
                             } else {
                                 wide.add(w);
+                                if (wide.size() == 2 * MOST_WIDE) {
+                                    keepLikeliest(wide, LIKELIEST_WIDE_FIRST, MOST_WIDE);
+                                }
                             }
                         }
                     }
@@ -214,9 +223,16 @@ final class Sweep {
             best = Math.max(best, found.logWeight);
             rough.add(found);
             if (rough.size() == 2 * MOST_ROUGH) {
-                rough.sort(LIKELIEST_FIRST);
-                rough.subList(MOST_ROUGH, rough.size()).clear();
+                keepLikeliest(rough, LIKELIEST_FIRST, MOST_ROUGH);
             }
+        }
+    }
+
+    /** Sorts, and forgets what comes after so many. */
+    private static <T> void keepLikeliest(List<T> found, Comparator<T> likeliestFirst, int most) {
+        found.sort(likeliestFirst);
+        if (found.size() > most) {
+            found.subList(most, found.size()).clear();
         }
     }
 

@@ -30,7 +30,7 @@ class Turns implements WebMvcConfigurer, HandlerInterceptor {
     /** Just after the start everything is read and compiled for the first time, and counts as the request's own time. */
     private static final long COLD_MS = 60_000;
 
-    private static final int COLD_TIMES = 4;
+    private static final int COLD_TIMES = 2;
     /** A request's thread is a virtual one, whose own time nobody counts. */
     private static final OperatingSystemMXBean PROCESS =
             ManagementFactory.getPlatformMXBean(OperatingSystemMXBean.class);

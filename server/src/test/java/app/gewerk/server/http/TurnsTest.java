@@ -11,7 +11,7 @@ class TurnsTest {
     /** The first record read after a start was refused as too much work: nothing was compiled yet. */
     @Test
     void moreIsAllowedJustAfterTheStart() {
-        assertThat(Turns.nanos(59_000)).isEqualTo(4 * Turns.nanos(61_000));
+        assertThat(Turns.nanos(59_000)).isEqualTo(2 * Turns.nanos(61_000));
     }
 
     /** Requests run on virtual threads; of one of those the usual counter of a thread's time says -1 for ever. */
