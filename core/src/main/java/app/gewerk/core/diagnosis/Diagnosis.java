@@ -153,17 +153,10 @@ public final class Diagnosis {
      */
     public List<Likely> likeliest(Map<String, Answer> answers, int most) {
         double[] marginals = Posterior.of(model, answers).marginals();
-        return descending(marginals).stream()
+        return Posterior.descending(marginals).stream()
                 .limit(most)
                 .map(f -> new Likely(
                         model.faults().get(f).key(), model.faults().get(f).words(), marginals[f]))
-                .toList();
-    }
-
-    private static List<Integer> descending(double[] marginals) {
-        return IntStream.range(0, marginals.length)
-                .boxed()
-                .sorted(Comparator.comparingDouble((Integer f) -> -marginals[f]))
                 .toList();
     }
 
@@ -211,7 +204,7 @@ public final class Diagnosis {
 
     private List<Ranked> ranked(Posterior posterior, Map<String, Answer> answers) {
         double[] marginals = posterior.marginals();
-        List<Integer> order = descending(marginals);
+        List<Integer> order = Posterior.descending(marginals);
         record Told(Sign sign, boolean seen, double[] before) {}
         List<Told> told = answers.entrySet().stream()
                 .filter(e -> e.getValue().tells())
@@ -261,6 +254,7 @@ public final class Diagnosis {
     /** For each of some faults the answer that would lower it most. */
     private Map<Integer, WouldChange> wouldChange(
             Posterior posterior, Map<String, Answer> answers, List<Integer> faults) {
+        double[] now = posterior.marginals();
         Posterior.Turns turns = posterior.new Turns(faults);
         Map<Integer, WouldChange> most = new HashMap<>();
         for (String key : open(answers)) {
@@ -268,12 +262,13 @@ public final class Diagnosis {
             Posterior.Turn turn = turns.of(sign);
             for (int i = 0; i < faults.size(); i++) {
                 int fault = faults.get(i);
-                double now = posterior.marginal(fault);
                 for (boolean seen : new boolean[] {true, false}) {
                     double chance = seen ? turn.chance() : 1 - turn.chance();
                     double then = (seen ? turn.ifSeen() : turn.ifNot())[i];
                     WouldChange best = most.get(fault);
-                    if (chance >= WORTH_LOOKING_FOR && then < now * 0.7 && (best == null || then < best.probability)) {
+                    if (chance >= WORTH_LOOKING_FOR
+                            && then < now[fault] * 0.7
+                            && (best == null || then < best.probability)) {
                         most.put(fault, new WouldChange(model.signs().get(sign).words(), seen, then));
                     }
                 }
@@ -373,7 +368,7 @@ public final class Diagnosis {
         Posterior left = Posterior.of(model, answers).knowing(known);
         double[] marginals = left.marginals();
         List<Askable> askable = askable(answers, Set.of());
-        return descending(marginals).stream()
+        return Posterior.descending(marginals).stream()
                 .filter(f -> !known.contains(f) && marginals[f] >= WORTH_LOOKING_FOR / 2)
                 .limit(6)
                 .map(f -> new StillPossible(

@@ -257,7 +257,7 @@ final class FaultModel {
     }
 
     /** The kind of each fault, from 0, and last that of "none": of one kind are those that show all these signs alike. */
-    int[] kinds(List<Integer> shown) {
+    int[] kinds(Set<Integer> shown) {
         int[] kinds = new int[faults.size() + 1];
         for (int sign : shown) {
             Map<Integer, Integer> finer = new HashMap<>();

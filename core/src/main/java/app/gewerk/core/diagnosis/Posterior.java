@@ -50,13 +50,17 @@ final class Posterior {
             Arrays.fill(inThrees, true);
         } else {
             double[] inPairs = of(model, told, new boolean[faults]).marginals();
-            IntStream.range(0, faults)
-                    .boxed()
-                    .sorted(Comparator.comparingDouble(f -> -inPairs[f]))
-                    .limit(ALL_IN_THREES)
-                    .forEach(f -> inThrees[f] = true);
+            descending(inPairs).stream().limit(ALL_IN_THREES).forEach(f -> inThrees[f] = true);
         }
         return of(model, told, inThrees);
+    }
+
+    /** Fault numbers, the likeliest first. */
+    static List<Integer> descending(double[] marginals) {
+        return IntStream.range(0, marginals.length)
+                .boxed()
+                .sorted(Comparator.comparingDouble((Integer f) -> -marginals[f]))
+                .toList();
     }
 
     private static Posterior of(FaultModel model, Map<Integer, Boolean> told, boolean[] inThrees) {
@@ -320,7 +324,7 @@ final class Posterior {
      */
     double expectedDropBits(List<Integer> signs) {
         Alike alike = new Alike(signs);
-        double[] weight = alike.summed(weights);
+        double[] weight = alike.grouping.summed(weights);
         double[] all = new double[1 << signs.size()];
         double given = 0;
         for (int group = 0; group < weight.length; group++) {
@@ -339,12 +343,12 @@ final class Posterior {
     /** The same, for one question only: is this fault there or not? */
     double expectedDropBits(List<Integer> signs, int fault) {
         Alike alike = new Alike(signs);
-        double[] weight = alike.summed(weights);
+        double[] weight = alike.grouping.summed(weights);
         double[] withFault = new double[weights.length];
         for (int s : sets.having(fault)) {
             withFault[s] = weights[s];
         }
-        double[] having = alike.summed(withFault);
+        double[] having = alike.grouping.summed(withFault);
         double[] all = new double[1 << signs.size()];
         double[] ifThere = new double[all.length];
         double[] ifNot = new double[all.length];
@@ -384,7 +388,7 @@ final class Posterior {
                 axis.heads().forEach(head -> matter.add(head.sign()));
                 axis.signs().stream().filter(told::containsKey).forEach(matter::add);
             }
-            grouping = sets.grouping(model.kinds(List.copyOf(matter)));
+            grouping = sets.grouping(model.kinds(matter));
         }
 
         private Axis axisOf(List<Integer> signs) {
@@ -394,10 +398,6 @@ final class Posterior {
                 throw new IllegalStateException("A check looks at signs of one axis only: " + signs);
             }
             return Stream.concat(ofStates.stream(), axes.stream()).findFirst().orElseThrow();
-        }
-
-        double[] summed(double[] bySet) {
-            return grouping.summed(bySet);
         }
 
         /** Chances of the joint outcomes, the set being known; bit i of an outcome is the i-th sign seen. */

@@ -295,17 +295,13 @@ final class Fit {
 
         private static double logIntegral(double curvature, double gradient) {
             double u = gradient / Math.sqrt(2 * curvature);
-            return 0.5 * Math.log(Math.PI / (2 * curvature)) + logScaledErfc(u);
-        }
-
-        private static double logScaledErfc(double u) {
-            return LogScaledErfc.of(u);
+            return 0.5 * Math.log(Math.PI / (2 * curvature)) + LogScaledErfc.of(u);
         }
 
         /** Mean of a normal distribution cut off below 0. */
         private static double mean(double curvature, double gradient) {
             double u = gradient / Math.sqrt(2 * curvature);
-            double hazard = Math.sqrt(2 / Math.PI) * Math.exp(-logScaledErfc(u));
+            double hazard = Math.sqrt(2 / Math.PI) * Math.exp(-LogScaledErfc.of(u));
             return Math.max(0, (hazard - gradient / Math.sqrt(curvature)) / Math.sqrt(curvature));
         }
 

@@ -42,6 +42,9 @@ final class Sweep {
     private static final Comparator<Rough> LIKELIEST_FIRST =
             Comparator.comparingDouble(Rough::logWeight).reversed();
 
+    private static final Comparator<Wide> LIKELIEST_WIDE_FIRST =
+            Comparator.comparingDouble(Wide::logWeight).reversed();
+
     private static final List<ShiftPrior> NO_MATE = List.of(new ShiftPrior(1, 0, 0));
 
     private final Question question;
@@ -95,9 +98,6 @@ final class Sweep {
 
     /** A hypothesis with some readings left out, weighed with one wide prior over all that may be unknown. */
     private record Wide(LinearModel model, Hypothesis hypothesis, int toothCount, long leftOut, double logWeight) {}
-
-    private static final Comparator<Wide> LIKELIEST_WIDE_FIRST =
-            Comparator.comparingDouble(Wide::logWeight).reversed();
 
     List<Fit> fits() {
         List<Wide> wide = wide();
