@@ -4,6 +4,214 @@
  */
 
 export interface paths {
+    "/api/account/address": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["address"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeOwn"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["people"];
+        put?: never;
+        post: operations["add_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/people/{personId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change_1"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/people/{personId}/secrets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["giveSecrets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/people/{personId}/sign-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signOutEverywhere_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/pin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["byPin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sign-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sign-ins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["signIns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sign-ins/{signIn}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["signOut_1"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sign-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sign-out-everywhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signOutEverywhere"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/choice/ways": {
         parameters: {
             query?: never;
@@ -507,7 +715,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["job"];
+        get: operations["job_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -622,6 +830,54 @@ export interface paths {
         get: operations["jobSvg"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phone/job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["job"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phone/link/{jobId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phone/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["open"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1277,6 +1533,13 @@ export interface components {
             /** @enum {string} */
             operation: "start" | "power" | "open" | "clean" | "make" | "close" | "run" | "return" | "heat" | "solvent" | "glue" | "press" | "cut";
         };
+        Add: {
+            name: string;
+            password?: string;
+            pin?: string;
+            /** @enum {string} */
+            role: "owner" | "technician" | "counter" | "looking";
+        };
         AddStep: {
             after?: string;
             key: string;
@@ -1318,6 +1581,10 @@ export interface components {
             fromMm: number;
             /** Format: double */
             toMm: number;
+        };
+        Begin: {
+            name: string;
+            password: string;
         };
         BenchMinutes: {
             /** Format: int32 */
@@ -1403,6 +1670,19 @@ export interface components {
         CellHolds: {
             cell: string;
             lying: components["schemas"]["Lying"][];
+        };
+        Change: {
+            closed: boolean;
+            name: string;
+            /** @enum {string} */
+            role: "owner" | "technician" | "counter" | "looking";
+            /** Format: int32 */
+            version: number;
+        };
+        ChangeOwn: {
+            newPassword?: string;
+            newPin?: string;
+            password: string;
         };
         ChangeStep: {
             line: string;
@@ -1744,6 +2024,10 @@ export interface components {
             /** Format: double */
             usualPinMm?: number;
         };
+        GiveSecrets: {
+            password?: string;
+            pin?: string;
+        };
         Hazard: {
             code: string;
             words: string;
@@ -1888,6 +2172,17 @@ export interface components {
             steps: components["schemas"]["EnteredStep"][];
             unseen: components["schemas"]["HiddenPart"][];
         };
+        Joined: {
+            /** Format: uuid */
+            bench: string;
+            /** Format: date-time */
+            goodUntil: string;
+            /** Format: int64 */
+            jobId: number;
+            machine: string;
+            /** Format: int32 */
+            trayNumber: number;
+        };
         JournalEntry: {
             /** Format: date-time */
             at: string;
@@ -1980,6 +2275,12 @@ export interface components {
         Line: {
             line: string;
         };
+        Link: {
+            address: string;
+            code: string[];
+            /** Format: date-time */
+            goodUntil: string;
+        };
         LookAlike: {
             cell: string;
             words: string;
@@ -2053,6 +2354,18 @@ export interface components {
             readings?: components["schemas"]["ReadingEntry"][];
             toothCount: components["schemas"]["Count"];
             worn?: boolean;
+        };
+        Member: {
+            closed: boolean;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            password: boolean;
+            pin: boolean;
+            /** @enum {string} */
+            role?: "owner" | "technician" | "counter" | "looking";
+            /** Format: int32 */
+            version: number;
         };
         Merge: {
             choices: ("mine" | "theirs" | "both" | "neither")[];
@@ -2129,6 +2442,9 @@ export interface components {
             clockwise: number;
             /** @enum {string} */
             flank: "clockwise" | "anticlockwise" | "both";
+        };
+        Open: {
+            link: string;
         };
         Opening: {
             after: string;
@@ -2589,12 +2905,15 @@ export interface components {
             version: number;
         };
         ShopView: {
+            accounts: boolean;
             /** Format: uuid */
             bench: string;
             currency: string;
             here?: components["schemas"]["Person"];
             name: string;
             people: components["schemas"]["Person"][];
+            rights: ("look" | "counter" | "bench" | "shop")[];
+            several: boolean;
             /** Format: date */
             today: string;
         };
@@ -2602,6 +2921,25 @@ export interface components {
             key: string;
             ofPart: boolean;
             words: string;
+        };
+        SignIn: {
+            address: string;
+            agent: string;
+            /** Format: date-time */
+            at: string;
+            /** @enum {string} */
+            how: "password" | "pin";
+            /** Format: int64 */
+            id: number;
+            lasts: boolean;
+            name: string;
+            /** Format: int64 */
+            personId: number;
+        };
+        SignInAs: {
+            name: string;
+            password: string;
+            shop?: string;
         };
         SpanLine: {
             measurable: boolean;
@@ -2643,6 +2981,11 @@ export interface components {
         StateCulprit: {
             fault: string;
             why?: string;
+        };
+        StepUp: {
+            /** Format: int64 */
+            personId: number;
+            pin: string;
         };
         StillPossible: {
             key: string;
@@ -2749,6 +3092,11 @@ export interface components {
         };
         TickCaution: {
             caution: string;
+        };
+        Told: {
+            address: string;
+            code: string[];
+            fingerprint?: string;
         };
         ToothMap: {
             /** @enum {string} */
@@ -2891,6 +3239,312 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    address: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Told"];
+                };
+            };
+        };
+    };
+    begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Begin"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+        };
+    };
+    changeOwn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeOwn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Member"][];
+                };
+            };
+        };
+    };
+    add_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Add"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Member"][];
+                };
+            };
+        };
+    };
+    change_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                personId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Change"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Member"][];
+                };
+            };
+        };
+    };
+    giveSecrets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                personId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GiveSecrets"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Member"][];
+                };
+            };
+        };
+    };
+    signOutEverywhere_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                personId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    byPin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepUp"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+        };
+    };
+    signIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignInAs"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+        };
+    };
+    signIns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignIn"][];
+                };
+            };
+        };
+    };
+    signOut_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                signIn: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    signOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    signOutEverywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     ways: {
         parameters: {
             query?: never;
@@ -3799,7 +4453,7 @@ export interface operations {
             };
         };
     };
-    job: {
+    job_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -3989,6 +4643,72 @@ export interface operations {
                 };
                 content: {
                     "image/svg+xml": string;
+                };
+            };
+        };
+    };
+    job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Joined"];
+                };
+            };
+        };
+    };
+    link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Link"];
+                };
+            };
+        };
+    };
+    open: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Open"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Joined"];
                 };
             };
         };

@@ -1,10 +1,9 @@
 package app.gewerk.server;
 
-import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
-
 import jakarta.servlet.http.Cookie;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.Map;
 import org.springframework.boot.test.context.TestComponent;
 import org.springframework.http.HttpMethod;
@@ -13,6 +12,7 @@ import org.springframework.mock.web.MockHttpServletResponse;
 import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
 import org.springframework.test.web.servlet.request.MockMvcRequestBuilders;
+import org.springframework.test.web.servlet.request.RequestPostProcessor;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -27,6 +27,18 @@ public class Api {
     Api(MockMvc http, JsonMapper json) {
         this.http = http;
         this.json = json;
+    }
+
+    /** The token as the front end sends it: in the cookie and, read from there, in a header. */
+    public static RequestPostProcessor csrf() {
+        return request -> {
+            Cookie[] others = request.getCookies() == null ? new Cookie[0] : request.getCookies();
+            Cookie[] all = Arrays.copyOf(others, others.length + 1);
+            all[others.length] = new Cookie("XSRF-TOKEN", "a-token");
+            request.setCookies(all);
+            request.addHeader("X-XSRF-TOKEN", "a-token");
+            return request;
+        };
     }
 
     /** What came back. */
@@ -99,9 +111,18 @@ public class Api {
                 .content(body instanceof String text ? text : json.writeValueAsString(body));
     }
 
+    private boolean tls;
+
+    /** From now on as over TLS, as the network wants it. */
+    public Api overTls() {
+        tls = true;
+        return this;
+    }
+
     private Answer perform(MockHttpServletRequestBuilder request) {
         try {
-            MockHttpServletResponse response = http.perform(request).andReturn().getResponse();
+            MockHttpServletResponse response =
+                    http.perform(request.secure(tls)).andReturn().getResponse();
             return new Answer(
                     response.getStatus(), response.getContentAsString(StandardCharsets.UTF_8), response, json);
         } catch (Exception failed) {
@@ -118,6 +139,17 @@ public class Api {
         }
         here = cookie;
         return cookie;
+    }
+
+    /** The session of whoever signs in. */
+    public Cookie signIn(String name, String password) {
+        Answer answer =
+                post(new Cookie("nobody", "here"), "/api/account/sign-in", Map.of("name", name, "password", password));
+        Cookie session = answer.response().getCookie("gewerk_session");
+        if (session == null) {
+            throw new IllegalStateException(answer.text());
+        }
+        return session;
     }
 
     public static Map<String, Object> intake(String maker, String model, String complaint) {

@@ -15,5 +15,5 @@ import org.springframework.test.context.ContextConfiguration;
 @SpringBootTest
 @AutoConfigureMockMvc
 @ContextConfiguration(initializers = FreshDatabase.class)
-@Import({Api.class, Owner.class, Statements.class})
+@Import({Api.class, Owner.class, Staff.class, Statements.class})
 public @interface ApiTest {}

@@ -17,7 +17,6 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.mock.web.MockHttpServletResponse;
-import org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors;
 import org.springframework.test.web.servlet.MockMvc;
 import tools.jackson.databind.JsonNode;
 
@@ -226,7 +225,7 @@ class DoorApiTest {
                             .header(header[0], header[1])
                             .header("Host", "localhost")
                             .cookie(mara)
-                            .with(SecurityMockMvcRequestPostProcessors.csrf()))
+                            .with(Api.csrf()))
                     .andReturn()
                     .getResponse();
             assertThat(answer.getStatus()).as(header[0] + " " + header[1]).isEqualTo(403);
@@ -238,7 +237,7 @@ class DoorApiTest {
                         .header("Host", "localhost")
                         .header("Sec-Fetch-Site", "same-origin")
                         .cookie(mara)
-                        .with(SecurityMockMvcRequestPostProcessors.csrf()))
+                        .with(Api.csrf()))
                 .andReturn()
                 .getResponse();
         assertThat(own.getStatus()).isEqualTo(200);
@@ -251,7 +250,7 @@ class DoorApiTest {
                                     .contentType(type)
                                     .content("maker=x")
                                     .cookie(mara)
-                                    .with(SecurityMockMvcRequestPostProcessors.csrf()))
+                                    .with(Api.csrf()))
                             .andReturn()
                             .getResponse()
                             .getStatus())

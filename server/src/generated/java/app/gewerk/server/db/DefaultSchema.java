@@ -21,9 +21,11 @@ import app.gewerk.server.db.tables.JobHazard;
 import app.gewerk.server.db.tables.JobObservation;
 import app.gewerk.server.db.tables.JobRhythm;
 import app.gewerk.server.db.tables.Journal;
+import app.gewerk.server.db.tables.KnownDevice;
 import app.gewerk.server.db.tables.MachineModel;
 import app.gewerk.server.db.tables.MachineTrain;
 import app.gewerk.server.db.tables.Person;
+import app.gewerk.server.db.tables.PhoneLink;
 import app.gewerk.server.db.tables.Photo;
 import app.gewerk.server.db.tables.PurchaseOrder;
 import app.gewerk.server.db.tables.PurchaseOrderLine;
@@ -31,9 +33,13 @@ import app.gewerk.server.db.tables.SavedOnce;
 import app.gewerk.server.db.tables.Seller;
 import app.gewerk.server.db.tables.SerialRule;
 import app.gewerk.server.db.tables.Shop;
+import app.gewerk.server.db.tables.SignIn;
+import app.gewerk.server.db.tables.SpringSession;
+import app.gewerk.server.db.tables.SpringSessionAttributes;
 import app.gewerk.server.db.tables.TeardownStep;
 import app.gewerk.server.db.tables.ToothMap;
 import app.gewerk.server.db.tables.WayIn;
+import app.gewerk.server.db.tables.WrongSecret;
 
 import java.util.Arrays;
 import java.util.List;
@@ -144,6 +150,11 @@ public class DefaultSchema extends SchemaImpl {
     public final Journal JOURNAL = Journal.JOURNAL;
 
     /**
+     * The table <code>known_device</code>.
+     */
+    public final KnownDevice KNOWN_DEVICE = KnownDevice.KNOWN_DEVICE;
+
+    /**
      * The table <code>machine_model</code>.
      */
     public final MachineModel MACHINE_MODEL = MachineModel.MACHINE_MODEL;
@@ -157,6 +168,11 @@ public class DefaultSchema extends SchemaImpl {
      * The table <code>person</code>.
      */
     public final Person PERSON = Person.PERSON;
+
+    /**
+     * The table <code>phone_link</code>.
+     */
+    public final PhoneLink PHONE_LINK = PhoneLink.PHONE_LINK;
 
     /**
      * The table <code>photo</code>.
@@ -194,6 +210,21 @@ public class DefaultSchema extends SchemaImpl {
     public final Shop SHOP = Shop.SHOP;
 
     /**
+     * The table <code>sign_in</code>.
+     */
+    public final SignIn SIGN_IN = SignIn.SIGN_IN;
+
+    /**
+     * The table <code>spring_session</code>.
+     */
+    public final SpringSession SPRING_SESSION = SpringSession.SPRING_SESSION;
+
+    /**
+     * The table <code>spring_session_attributes</code>.
+     */
+    public final SpringSessionAttributes SPRING_SESSION_ATTRIBUTES = SpringSessionAttributes.SPRING_SESSION_ATTRIBUTES;
+
+    /**
      * The table <code>teardown_step</code>.
      */
     public final TeardownStep TEARDOWN_STEP = TeardownStep.TEARDOWN_STEP;
@@ -207,6 +238,11 @@ public class DefaultSchema extends SchemaImpl {
      * The table <code>way_in</code>.
      */
     public final WayIn WAY_IN = WayIn.WAY_IN;
+
+    /**
+     * The table <code>wrong_secret</code>.
+     */
+    public final WrongSecret WRONG_SECRET = WrongSecret.WRONG_SECRET;
 
     /**
      * No further instances allowed
@@ -241,9 +277,11 @@ public class DefaultSchema extends SchemaImpl {
             JobObservation.JOB_OBSERVATION,
             JobRhythm.JOB_RHYTHM,
             Journal.JOURNAL,
+            KnownDevice.KNOWN_DEVICE,
             MachineModel.MACHINE_MODEL,
             MachineTrain.MACHINE_TRAIN,
             Person.PERSON,
+            PhoneLink.PHONE_LINK,
             Photo.PHOTO,
             PurchaseOrder.PURCHASE_ORDER,
             PurchaseOrderLine.PURCHASE_ORDER_LINE,
@@ -251,9 +289,13 @@ public class DefaultSchema extends SchemaImpl {
             Seller.SELLER,
             SerialRule.SERIAL_RULE,
             Shop.SHOP,
+            SignIn.SIGN_IN,
+            SpringSession.SPRING_SESSION,
+            SpringSessionAttributes.SPRING_SESSION_ATTRIBUTES,
             TeardownStep.TEARDOWN_STEP,
             ToothMap.TOOTH_MAP,
-            WayIn.WAY_IN
+            WayIn.WAY_IN,
+            WrongSecret.WRONG_SECRET
         );
     }
 }

@@ -14,6 +14,8 @@ import app.gewerk.server.db.tables.JobRhythm;
 import app.gewerk.server.db.tables.Journal;
 import app.gewerk.server.db.tables.PurchaseOrder;
 import app.gewerk.server.db.tables.SavedOnce;
+import app.gewerk.server.db.tables.SignIn;
+import app.gewerk.server.db.tables.SpringSession;
 import app.gewerk.server.db.tables.TeardownStep;
 
 import org.jooq.Index;
@@ -48,5 +50,10 @@ public class Indexes {
     public static final Index PURCHASE_ORDER_ONE_WAITING = Internal.createIndex(DSL.name("purchase_order_one_waiting"), PurchaseOrder.PURCHASE_ORDER, new OrderField[] { PurchaseOrder.PURCHASE_ORDER.SHOP_ID, PurchaseOrder.PURCHASE_ORDER.JOB_ID }, true);
     public static final Index PURCHASE_ORDER_WAITING = Internal.createIndex(DSL.name("purchase_order_waiting"), PurchaseOrder.PURCHASE_ORDER, new OrderField[] { PurchaseOrder.PURCHASE_ORDER.NEXT_TRY }, false);
     public static final Index SAVED_ONCE_AT = Internal.createIndex(DSL.name("saved_once_at"), SavedOnce.SAVED_ONCE, new OrderField[] { SavedOnce.SAVED_ONCE.AT }, false);
+    public static final Index SIGN_IN_OF = Internal.createIndex(DSL.name("sign_in_of"), SignIn.SIGN_IN, new OrderField[] { SignIn.SIGN_IN.SHOP_ID, SignIn.SIGN_IN.AT.desc() }, false);
+    public static final Index SIGN_IN_SESSION = Internal.createIndex(DSL.name("sign_in_session"), SignIn.SIGN_IN, new OrderField[] { SignIn.SIGN_IN.SESSION }, false);
+    public static final Index SPRING_SESSION_IX1 = Internal.createIndex(DSL.name("spring_session_ix1"), SpringSession.SPRING_SESSION, new OrderField[] { SpringSession.SPRING_SESSION.SESSION_ID }, true);
+    public static final Index SPRING_SESSION_IX2 = Internal.createIndex(DSL.name("spring_session_ix2"), SpringSession.SPRING_SESSION, new OrderField[] { SpringSession.SPRING_SESSION.EXPIRY_TIME }, false);
+    public static final Index SPRING_SESSION_IX3 = Internal.createIndex(DSL.name("spring_session_ix3"), SpringSession.SPRING_SESSION, new OrderField[] { SpringSession.SPRING_SESSION.PRINCIPAL_NAME }, false);
     public static final Index TEARDOWN_STEP_OF_JOB = Internal.createIndex(DSL.name("teardown_step_of_job"), TeardownStep.TEARDOWN_STEP, new OrderField[] { TeardownStep.TEARDOWN_STEP.SHOP_ID, TeardownStep.TEARDOWN_STEP.JOB_ID, TeardownStep.TEARDOWN_STEP.POSITION, TeardownStep.TEARDOWN_STEP.ID }, false);
 }

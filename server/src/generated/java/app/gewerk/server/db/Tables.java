@@ -21,9 +21,11 @@ import app.gewerk.server.db.tables.JobHazard;
 import app.gewerk.server.db.tables.JobObservation;
 import app.gewerk.server.db.tables.JobRhythm;
 import app.gewerk.server.db.tables.Journal;
+import app.gewerk.server.db.tables.KnownDevice;
 import app.gewerk.server.db.tables.MachineModel;
 import app.gewerk.server.db.tables.MachineTrain;
 import app.gewerk.server.db.tables.Person;
+import app.gewerk.server.db.tables.PhoneLink;
 import app.gewerk.server.db.tables.Photo;
 import app.gewerk.server.db.tables.PurchaseOrder;
 import app.gewerk.server.db.tables.PurchaseOrderLine;
@@ -31,9 +33,13 @@ import app.gewerk.server.db.tables.SavedOnce;
 import app.gewerk.server.db.tables.Seller;
 import app.gewerk.server.db.tables.SerialRule;
 import app.gewerk.server.db.tables.Shop;
+import app.gewerk.server.db.tables.SignIn;
+import app.gewerk.server.db.tables.SpringSession;
+import app.gewerk.server.db.tables.SpringSessionAttributes;
 import app.gewerk.server.db.tables.TeardownStep;
 import app.gewerk.server.db.tables.ToothMap;
 import app.gewerk.server.db.tables.WayIn;
+import app.gewerk.server.db.tables.WrongSecret;
 
 
 /**
@@ -129,6 +135,11 @@ public class Tables {
     public static final Journal JOURNAL = Journal.JOURNAL;
 
     /**
+     * The table <code>known_device</code>.
+     */
+    public static final KnownDevice KNOWN_DEVICE = KnownDevice.KNOWN_DEVICE;
+
+    /**
      * The table <code>machine_model</code>.
      */
     public static final MachineModel MACHINE_MODEL = MachineModel.MACHINE_MODEL;
@@ -142,6 +153,11 @@ public class Tables {
      * The table <code>person</code>.
      */
     public static final Person PERSON = Person.PERSON;
+
+    /**
+     * The table <code>phone_link</code>.
+     */
+    public static final PhoneLink PHONE_LINK = PhoneLink.PHONE_LINK;
 
     /**
      * The table <code>photo</code>.
@@ -179,6 +195,21 @@ public class Tables {
     public static final Shop SHOP = Shop.SHOP;
 
     /**
+     * The table <code>sign_in</code>.
+     */
+    public static final SignIn SIGN_IN = SignIn.SIGN_IN;
+
+    /**
+     * The table <code>spring_session</code>.
+     */
+    public static final SpringSession SPRING_SESSION = SpringSession.SPRING_SESSION;
+
+    /**
+     * The table <code>spring_session_attributes</code>.
+     */
+    public static final SpringSessionAttributes SPRING_SESSION_ATTRIBUTES = SpringSessionAttributes.SPRING_SESSION_ATTRIBUTES;
+
+    /**
      * The table <code>teardown_step</code>.
      */
     public static final TeardownStep TEARDOWN_STEP = TeardownStep.TEARDOWN_STEP;
@@ -192,4 +223,9 @@ public class Tables {
      * The table <code>way_in</code>.
      */
     public static final WayIn WAY_IN = WayIn.WAY_IN;
+
+    /**
+     * The table <code>wrong_secret</code>.
+     */
+    public static final WrongSecret WRONG_SECRET = WrongSecret.WRONG_SECRET;
 }

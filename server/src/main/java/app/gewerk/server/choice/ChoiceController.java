@@ -1,8 +1,10 @@
 package app.gewerk.server.choice;
 
 import app.gewerk.core.AtMost;
+import app.gewerk.core.account.Right;
 import app.gewerk.core.job.Way;
 import app.gewerk.core.words.Say;
+import app.gewerk.server.http.Needs;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.shop.Here;
 import java.util.Arrays;
@@ -18,6 +20,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.BENCH)
 @RequestMapping("/api/choice")
 class ChoiceController {
     private final ChoiceService choices;

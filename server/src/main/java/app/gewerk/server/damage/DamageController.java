@@ -1,7 +1,9 @@
 package app.gewerk.server.damage;
 
+import app.gewerk.core.account.Right;
 import app.gewerk.core.damage.Pattern;
 import app.gewerk.core.damage.ToothMap;
+import app.gewerk.server.http.Needs;
 import app.gewerk.server.shop.Here;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -14,6 +16,7 @@ import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.BENCH)
 class DamageController {
     private final DamageService damage;
 
@@ -36,6 +39,7 @@ class DamageController {
 
     /** What this map would say on this job's machine; nothing kept. */
     @PostMapping("/api/damage/{jobId}/read")
+    @Needs(Right.LOOK)
     DamageService.MapReading read(Here here, @PathVariable long jobId, @RequestBody ToothMap map) {
         return damage.read(here, jobId, map);
     }

@@ -1,8 +1,10 @@
 package app.gewerk.server.device;
 
+import app.gewerk.core.account.Right;
 import app.gewerk.core.diagnosis.DiagnosisKnowledge;
 import app.gewerk.core.train.Machine;
 import app.gewerk.core.train.PartType;
+import app.gewerk.server.http.Needs;
 import app.gewerk.server.shop.Here;
 import java.util.List;
 import java.util.Optional;
@@ -17,6 +19,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.BENCH)
 @RequestMapping("/api/device")
 class DeviceController {
     private final DeviceService devices;

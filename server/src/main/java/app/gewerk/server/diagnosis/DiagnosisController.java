@@ -1,10 +1,12 @@
 package app.gewerk.server.diagnosis;
 
 import app.gewerk.core.AtMost;
+import app.gewerk.core.account.Right;
 import app.gewerk.core.diagnosis.Answer;
 import app.gewerk.core.diagnosis.Diagnosis;
 import app.gewerk.core.diagnosis.Rhythm;
 import app.gewerk.core.train.Machine;
+import app.gewerk.server.http.Needs;
 import app.gewerk.server.shop.Here;
 import java.util.List;
 import java.util.Map;
@@ -22,6 +24,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.BENCH)
 class DiagnosisController {
     /** More signs than the largest machine has. */
     private static final int ANSWERS = 600;
@@ -84,6 +87,7 @@ class DiagnosisController {
     }
 
     @PostMapping("/api/diagnosis/{jobId}/weigh")
+    @Needs(Right.LOOK)
     Diagnosis.Standing weigh(Here here, @PathVariable long jobId, @RequestBody WeighJob ask) {
         return diagnosis.weigh(here, jobId, ask.answers(), set(ask.opened()));
     }

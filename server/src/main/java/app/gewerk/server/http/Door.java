@@ -28,11 +28,11 @@ import org.springframework.web.filter.OncePerRequestFilter;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * What no request gets past, whatever it asks: a body larger or slower than such a request needs, text that is not text,
- * a change sent from a page of another origin.
+ * What no request gets past, whatever it asks: a name that is not this process's, a body larger or slower than such a
+ * request needs, text that is not text, a change sent from a page of another origin.
  */
 @Component
-@Order(Ordered.HIGHEST_PRECEDENCE)
+@Order(Ordered.HIGHEST_PRECEDENCE + 1)
 class Door extends OncePerRequestFilter {
     /** Of each part of a query. */
     static final int LONGEST_PARAMETER = 2000;
@@ -46,17 +46,21 @@ class Door extends OncePerRequestFilter {
     private static final Set<String> READ_ONLY = Set.of("GET", "HEAD", "OPTIONS", "TRACE");
 
     private final JsonMapper json;
+    private final Listening listening;
 
-    Door(JsonMapper json) {
+    Door(JsonMapper json, Listening listening) {
         this.json = json;
+        this.listening = listening;
     }
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        response.setHeader("Cross-Origin-Resource-Policy", "same-origin");
-        response.setHeader("X-Content-Type-Options", "nosniff");
-        if (request.getRequestURI().equals("/error")) {
+        if (!listening.isMeant(request.getServerName())) {
+            refuse(response, HttpStatus.FORBIDDEN, Say.of("http.notFromHere"));
+        } else if (listening.network() && !request.isSecure() && !isAlive(request)) {
+            refuse(response, HttpStatus.FORBIDDEN, Say.of("http.tlsOnly"));
+        } else if (request.getRequestURI().equals("/error")) {
             refuse(response, HttpStatus.NOT_FOUND, Say.of("http.nothingHere"));
         } else if (!isText(request.getQueryString()) || !isText(request.getRequestURI())) {
             refuse(response, HttpStatus.BAD_REQUEST, Say.of("http.addressNotUtf8"));
@@ -87,6 +91,11 @@ class Door extends OncePerRequestFilter {
         return type != null
                 && (type.toLowerCase(Locale.ROOT).startsWith(MediaType.APPLICATION_FORM_URLENCODED_VALUE)
                         || type.toLowerCase(Locale.ROOT).startsWith("multipart/"));
+    }
+
+    /** Asked by whoever looks after this process, and says nothing. */
+    private static boolean isAlive(HttpServletRequest request) {
+        return request.getRequestURI().equals(AliveController.PATH);
     }
 
     private static boolean takesFile(HttpServletRequest request) {

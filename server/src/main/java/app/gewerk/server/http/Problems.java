@@ -58,8 +58,10 @@ class Problems extends ResponseEntityExceptionHandler {
     }
 
     @ExceptionHandler
-    ProblemDetail nobodyHere(NobodyHere nobody) {
-        return problem(HttpStatus.FORBIDDEN, Say.of("http.nobodyHere"));
+    ResponseEntity<ProblemDetail> barred(Barred barred) {
+        ResponseEntity.BodyBuilder answer = ResponseEntity.status(barred.status);
+        barred.tryAgain.ifPresent(t -> answer.header(HttpHeaders.RETRY_AFTER, String.valueOf(t.toSeconds())));
+        return answer.body(problem(barred.status, barred.why));
     }
 
     @ExceptionHandler

@@ -42,7 +42,14 @@ class Turns implements WebMvcConfigurer, HandlerInterceptor {
 
     /** Where geometry, probabilities and papers are worked out. */
     private static final String[] COMPUTING = {
-        "/api/workings/**", "/api/diagnosis/**", "/api/damage/**", "/api/reading/**", "/api/making/**", "/api/*/*/*.pdf"
+        "/api/workings/**",
+        "/api/diagnosis/**",
+        "/api/damage/**",
+        "/api/reading/**",
+        "/api/making/**",
+        "/api/*/*/*.pdf",
+        "/api/account/sign-in",
+        "/api/account/pin"
     };
 
     private final Semaphore turns = new Semaphore(AT_ONCE, true);

@@ -1,5 +1,6 @@
 package app.gewerk.server.intake;
 
+import app.gewerk.core.account.Right;
 import app.gewerk.core.caution.Cautions;
 import app.gewerk.core.caution.Operation;
 import app.gewerk.core.intake.ElectricalCheck;
@@ -7,6 +8,7 @@ import app.gewerk.core.intake.SerialRule;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
+import app.gewerk.server.http.Needs;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.shop.Here;
 import jakarta.servlet.http.HttpServletRequest;
@@ -33,6 +35,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.COUNTER)
 @RequestMapping("/api/intake")
 class IntakeController {
     private final IntakeService intake;
@@ -75,6 +78,7 @@ class IntakeController {
 
     /** Kinds of machine, hazards, and what somebody may be about to do. */
     @GetMapping("/choices")
+    @Needs.Nothing
     Choices choices() {
         return new Choices(
                 intake.knowledge().kinds(),
@@ -138,6 +142,7 @@ class IntakeController {
     }
 
     @PutMapping("/{jobId}/about-to")
+    @Needs(Right.BENCH)
     List<IntakeService.JobCaution> aboutTo(Here here, @PathVariable long jobId, @RequestBody AboutTo about) {
         return intake.aboutTo(here, jobId, about.operation(), about.on());
     }
@@ -154,6 +159,7 @@ class IntakeController {
     }
 
     @PostMapping("/{jobId}/electrical")
+    @Needs(Right.BENCH)
     List<IntakeService.RecordedCheck> recordCheck(Here here, @PathVariable long jobId, @RequestBody CheckEntry entry) {
         ElectricalCheck.Readings readings = new ElectricalCheck.Readings(
                 entry.protection(),
@@ -183,11 +189,13 @@ class IntakeController {
     }
 
     @PostMapping("/serial-rules")
+    @Needs(Right.SHOP)
     List<IntakeService.KnownRule> addRule(Here here, @RequestBody SerialRule rule) {
         return intake.addRule(here, rule);
     }
 
     @DeleteMapping("/serial-rules/{id}")
+    @Needs(Right.SHOP)
     List<IntakeService.KnownRule> removeRule(Here here, @PathVariable long id) {
         return intake.removeRule(here, id);
     }

@@ -1,23 +1,17 @@
 package app.gewerk.server.intake;
 
 import app.gewerk.core.intake.Estimate;
-import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.Words;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.paper.PdfPage;
+import app.gewerk.server.paper.QrCode;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopService;
-import com.google.zxing.BarcodeFormat;
-import com.google.zxing.EncodeHintType;
-import com.google.zxing.WriterException;
 import com.google.zxing.common.BitMatrix;
-import com.google.zxing.qrcode.QRCodeWriter;
-import com.google.zxing.qrcode.decoder.ErrorCorrectionLevel;
 import java.math.BigDecimal;
 import java.util.Locale;
-import java.util.Map;
 import org.springframework.stereotype.Service;
 
 /** What is printed at the counter: the tray's ticket and the estimate. */
@@ -78,30 +72,14 @@ class IntakePapers {
 
     /** A QR code whose modules are drawn as rectangles: sharp on any printer. */
     private static void code(PdfPage page, String text, double xMm, double fromTop, double sizeMm) {
-        try {
-            BitMatrix code = new QRCodeWriter()
-                    .encode(
-                            text,
-                            BarcodeFormat.QR_CODE,
-                            0,
-                            0,
-                            Map.of(
-                                    EncodeHintType.CHARACTER_SET,
-                                    "UTF-8",
-                                    EncodeHintType.MARGIN,
-                                    2,
-                                    EncodeHintType.ERROR_CORRECTION,
-                                    ErrorCorrectionLevel.M));
-            double module = sizeMm / code.getWidth();
-            for (int y = 0; y < code.getHeight(); y++) {
-                for (int x = 0; x < code.getWidth(); x++) {
-                    if (code.get(x, y)) {
-                        page.fill(xMm + x * module, fromTop + y * module, module * 1.01, module * 1.01);
-                    }
+        BitMatrix code = QrCode.of(text);
+        double module = sizeMm / code.getWidth();
+        for (int y = 0; y < code.getHeight(); y++) {
+            for (int x = 0; x < code.getWidth(); x++) {
+                if (code.get(x, y)) {
+                    page.fill(xMm + x * module, fromTop + y * module, module * 1.01, module * 1.01);
                 }
             }
-        } catch (WriterException tooLong) {
-            throw new Refused("ticket.addressTooLong");
         }
     }
 

@@ -1,9 +1,11 @@
 package app.gewerk.server.job;
 
 import app.gewerk.core.AtMost;
+import app.gewerk.core.account.Right;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.words.Say;
+import app.gewerk.server.http.Needs;
 import app.gewerk.server.shop.Here;
 import java.util.List;
 import java.util.Optional;
@@ -18,6 +20,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.COUNTER)
 @RequestMapping("/api/job")
 class JobController {
     private final JobService jobs;

@@ -1,8 +1,10 @@
 package app.gewerk.server.photo;
 
 import app.gewerk.core.Wire;
+import app.gewerk.core.account.Right;
 import app.gewerk.core.job.Step;
 import app.gewerk.server.attachment.Attachments;
+import app.gewerk.server.http.Needs;
 import app.gewerk.server.shop.Here;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -28,6 +30,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.COUNTER)
 @RequestMapping("/api/photo/{jobId}")
 class PhotoController {
     private final PhotoService photos;
@@ -48,6 +51,7 @@ class PhotoController {
     /** One file as the body, as it comes from the camera. The key keeps a file sent twice from being kept twice. */
     @PostMapping(consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     @ResponseStatus(HttpStatus.CREATED)
+    @Needs.AlsoPhone
     PhotoService.Photo keep(
             Here here,
             @PathVariable long jobId,
@@ -70,6 +74,7 @@ class PhotoController {
     }
 
     @DeleteMapping("/{id}")
+    @Needs(Right.BENCH)
     List<PhotoService.Photo> remove(Here here, @PathVariable long jobId, @PathVariable long id) {
         return photos.remove(here, jobId, id);
     }

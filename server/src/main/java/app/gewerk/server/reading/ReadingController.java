@@ -1,6 +1,7 @@
 package app.gewerk.server.reading;
 
 import app.gewerk.core.Wire;
+import app.gewerk.core.account.Right;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearKind;
@@ -9,6 +10,7 @@ import app.gewerk.core.reading.Measured;
 import app.gewerk.core.reading.ReadingKind;
 import app.gewerk.core.reading.ToothCount;
 import app.gewerk.core.words.Refused;
+import app.gewerk.server.http.Needs;
 import app.gewerk.server.shop.Here;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.ExampleObject;
@@ -30,6 +32,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.BENCH)
 class ReadingController {
     private final ReadingService readings;
 

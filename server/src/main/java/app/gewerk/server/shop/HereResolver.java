@@ -1,7 +1,6 @@
 package app.gewerk.server.shop;
 
-import app.gewerk.server.http.NobodyHere;
-import jakarta.servlet.http.HttpServletRequest;
+import app.gewerk.server.http.Barred;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springdoc.core.utils.SpringDocUtils;
@@ -13,17 +12,11 @@ import org.springframework.web.method.support.HandlerMethodArgumentResolver;
 import org.springframework.web.method.support.ModelAndViewContainer;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
-/** Takes the person at the bench from the cookie that picking a name has set. */
+/** Hands the person who asks to the operation that asks for {@link Here}. */
 @Configuration(proxyBeanMethods = false)
 class HereResolver implements HandlerMethodArgumentResolver, WebMvcConfigurer {
     static {
         SpringDocUtils.getConfig().addRequestWrapperToIgnore(Here.class);
-    }
-
-    private final ShopService shop;
-
-    HereResolver(ShopService shop) {
-        this.shop = shop;
     }
 
     @Override
@@ -42,8 +35,6 @@ class HereResolver implements HandlerMethodArgumentResolver, WebMvcConfigurer {
             @Nullable ModelAndViewContainer container,
             NativeWebRequest request,
             @Nullable WebDataBinderFactory binders) {
-        return ShopFilter.said(request.getNativeRequest(HttpServletRequest.class))
-                .flatMap(shop::here)
-                .orElseThrow(NobodyHere::new);
+        return Asker.now().map(Asker::here).orElseThrow(Barred::nobodyHere);
     }
 }

@@ -5,7 +5,7 @@ import org.springframework.scheduling.annotation.EnableScheduling;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
-/** What has to be done now and then, by whichever process comes to it: new months for the journal, old keys forgotten. */
+/** What has to be done now and then, by whichever process comes to it: new months for the journal, old keys, links and sign-ins forgotten. */
 @Component
 class Housekeeping {
     private static final long EVERY_MS = 6 * 3600 * 1000L;
@@ -23,6 +23,6 @@ class Housekeeping {
     @Scheduled(initialDelay = 30_000, fixedDelay = EVERY_MS)
     void tidy() {
         store.makeJournalMonths();
-        store.forgetSaves();
+        store.forgetWhatIsOld();
     }
 }

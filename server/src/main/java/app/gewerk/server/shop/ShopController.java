@@ -1,13 +1,15 @@
 package app.gewerk.server.shop;
 
+import app.gewerk.core.account.Right;
 import app.gewerk.core.intake.Estimate;
-import jakarta.servlet.http.HttpServletRequest;
+import app.gewerk.server.http.Barred;
+import app.gewerk.server.http.Needs;
 import jakarta.servlet.http.HttpServletResponse;
 import java.math.BigDecimal;
-import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
@@ -29,29 +31,49 @@ class ShopController {
         this.shop = shop;
     }
 
-    /** @param bench tells this database from others behind the same address; goes along in a backup */
+    /**
+     * @param bench tells this database from others behind the same address; goes along in a backup
+     * @param accounts whether one has to show who one is
+     * @param several whether a stranger has to say which shop is meant; nothing of any is told before
+     * @param people who can step up to the bench from here; nobody's name is told to strangers
+     * @param rights of whoever is here
+     */
     record ShopView(
             UUID bench,
             String name,
             String currency,
             LocalDate today,
+            boolean accounts,
+            boolean several,
             List<ShopService.Person> people,
-            Optional<ShopService.Person> here) {}
+            Optional<ShopService.Person> here,
+            Set<Right> rights) {
+        static final ShopView UNSAID = new ShopView(
+                new UUID(0, 0), "", "", LocalDate.EPOCH, true, true, List.of(), Optional.empty(), Set.of());
+    }
 
     record Name(String name) {}
 
     /** The shop of whoever is here, else the one whose door this is. */
     @GetMapping
-    ShopView shop(HttpServletRequest request) {
-        Optional<Here> here = ShopFilter.said(request).flatMap(shop::here);
-        ShopService.Shop known = here.map(shop::shop).orElseGet(shop::entrance);
+    @Needs.Nothing
+    ShopView shop() {
+        Optional<Asker> asker = Asker.person();
+        if (asker.isEmpty() && shop.strangersSignIn() && !shop.isOne()) {
+            return ShopView.UNSAID;
+        }
+        ShopService.Shop known = asker.map(a -> shop.shop(a.here())).orElseGet(shop::entrance);
         return new ShopView(
                 known.bench(),
                 known.name(),
                 known.currency(),
                 shop.today(known),
-                shop.people(known),
-                here.map(h -> new ShopService.Person(h.personId(), h.personName())));
+                shop.hasAccounts(known),
+                false,
+                asker.isPresent() || !shop.hasAccounts(known) ? shop.people(known) : List.of(),
+                asker.map(a ->
+                        new ShopService.Person(a.here().personId(), a.here().personName())),
+                asker.map(Asker::rights).orElse(Set.of()));
     }
 
     record SaveTerms(int version, BigDecimal hourlyRate, double easyShare, double askShare) {}
@@ -62,6 +84,7 @@ class ShopController {
     }
 
     @PutMapping("/terms")
+    @Needs(Right.SHOP)
     ShopService.ShopTerms saveTerms(
             Here here,
             @RequestBody SaveTerms save,
@@ -75,17 +98,14 @@ class ShopController {
 
     /** Somebody steps up to the bench: known by name or new; at the shop somebody is at already, or else at this door's. */
     @PostMapping("/here")
-    ShopService.Person stepUp(HttpServletRequest request, @RequestBody Name name, HttpServletResponse response) {
-        ShopService.Shop at =
-                ShopFilter.said(request).flatMap(shop::here).map(shop::shop).orElseGet(shop::entrance);
+    @Needs.Nothing
+    ShopService.Person stepUp(@RequestBody Name name, HttpServletResponse response) {
+        ShopService.Shop at = Asker.person().map(a -> shop.shop(a.here())).orElseGet(shop::entrance);
+        if (shop.hasAccounts(at)) {
+            throw Barred.signInFirst();
+        }
         Here here = shop.welcome(at, name.name());
-        String value = new ShopFilter.Said(here.shopId(), here.personId()).cookie();
-        ResponseCookie cookie = ResponseCookie.from(ShopFilter.COOKIE, value)
-                .httpOnly(true)
-                .sameSite("Strict")
-                .path("/")
-                .maxAge(Duration.ofDays(365))
-                .build();
+        ResponseCookie cookie = BenchCookie.set(new PersonKey(here.shopId(), here.personId()));
         response.addHeader(HttpHeaders.SET_COOKIE, cookie.toString());
         return new ShopService.Person(here.personId(), here.personName());
     }

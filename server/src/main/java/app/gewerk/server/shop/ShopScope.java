@@ -38,6 +38,18 @@ public class ShopScope {
         }
     }
 
+    /** The rest of the request that this thread works on is for that shop. */
+    public void enterRequest(long shopId) {
+        set(Optional.of(shopId));
+    }
+
+    public void run(long shopId, Runnable work) {
+        in(shopId, () -> {
+            work.run();
+            return true;
+        });
+    }
+
     private void enter(Optional<Long> shopId) {
         set(shopId);
         if (TransactionSynchronizationManager.isActualTransactionActive()) {

@@ -3,6 +3,7 @@ package app.gewerk.server.shop;
 import app.gewerk.core.Knowledge;
 import app.gewerk.core.intake.Estimate;
 import app.gewerk.core.words.Refused;
+import app.gewerk.server.http.Listening;
 import app.gewerk.server.http.Stale;
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -22,6 +23,7 @@ public class ShopService {
     private final ShopScope scope;
     private final SavedOnceStore savedOnce;
     private final ShopClock clock;
+    private final Listening listening;
     private final Optional<Long> configured;
 
     /** @param configured the shop whose door this process is, where the database holds several */
@@ -30,15 +32,18 @@ public class ShopService {
             ShopScope scope,
             SavedOnceStore savedOnce,
             ShopClock clock,
+            Listening listening,
             @Value("${gewerk.shop:}") Optional<Long> configured) {
         this.store = store;
         this.scope = scope;
         this.savedOnce = savedOnce;
         this.clock = clock;
+        this.listening = listening;
         this.configured = configured;
     }
 
-    public record Shop(long id, UUID bench, String name, String currency, ZoneId zone) {}
+    /** @param accounts whether people show who they are; else a name is picked, at one machine */
+    public record Shop(long id, UUID bench, String name, String currency, ZoneId zone, boolean accounts) {}
 
     public record Person(long id, String name) {}
 
@@ -57,6 +62,29 @@ public class ShopService {
             return shops.isEmpty() ? setUp() : shops.getFirst();
         });
         return scope.in(id, () -> store.shop(id));
+    }
+
+    /** Whether people have to show who they are: always where other machines reach. */
+    public boolean hasAccounts(Shop shop) {
+        return shop.accounts() || listening.network();
+    }
+
+    /** Whether this is the door of one shop; else whoever comes has to name theirs. */
+    public boolean isOne() {
+        return configured.isPresent() || store.shops().size() < 2;
+    }
+
+    /** Whether a stranger is to show who they are, rather than to pick a name. */
+    public boolean strangersSignIn() {
+        return listening.network() || !isOne() || entrance().accounts();
+    }
+
+    /** The one shop of that name. */
+    public Optional<Shop> named(String name) {
+        List<Long> shops = store.shopsNamed(name.strip());
+        return shops.size() == 1
+                ? Optional.of(scope.in(shops.getFirst(), () -> store.shop(shops.getFirst())))
+                : Optional.empty();
     }
 
     /** Until the transaction ends, no other process sets this database up. */
@@ -86,6 +114,34 @@ public class ShopService {
                 store.insertImportRule(id, rule);
             }
             return id;
+        });
+    }
+
+    /** @throws Refused if there is one of that name: people find their shop by it */
+    @Transactional
+    public Shop openNamed(String name, String currency, ZoneId zone) {
+        String tidy = name.strip();
+        store.lockSetUp();
+        if (tidy.isEmpty() || tidy.length() > 60 || !store.shopsNamed(tidy).isEmpty()) {
+            throw new Refused("shop.nameTaken", "name", tidy);
+        }
+        long id = open(tidy, currency, zone);
+        return scope.in(id, () -> store.shop(id));
+    }
+
+    /** For whoever runs the database. */
+    @Transactional(readOnly = true)
+    public List<Shop> all() {
+        return store.everyShop().stream()
+                .map(id -> scope.in(id, () -> store.shop(id)))
+                .toList();
+    }
+
+    /** Nobody comes in any more; what is there stays. */
+    @Transactional
+    public void close(Shop shop) {
+        scope.run(shop.id(), () -> {
+            store.close(shop.id(), clock.now());
         });
     }
 
@@ -125,25 +181,34 @@ public class ShopService {
         return clock.today(shop.zone());
     }
 
-    /** Who can step up to the bench of a shop. */
+    /** Who can step up to the bench of a shop: where there are accounts, those who have a PIN for it. */
     @Transactional(readOnly = true)
     public List<Person> people(Shop shop) {
-        return scope.in(shop.id(), () -> store.people(shop.id()));
+        return scope.in(shop.id(), () -> store.people(shop));
     }
 
     /** The person of that name in the shop, new or known. */
     @Transactional
     public Here welcome(Shop shop, String name) {
+        return scope.in(
+                        shop.id(),
+                        () -> store.here(shop.id(), store.person(shop.id(), tidyName(name)), shop.accounts()))
+                .orElseThrow();
+    }
+
+    /** @throws Refused if it is no name */
+    public static String tidyName(String name) {
         String tidy = name.strip();
         if (tidy.isEmpty() || tidy.length() > 60) {
             throw Refused.at("name", "who.name");
         }
-        return scope.in(shop.id(), () -> store.here(shop.id(), store.person(shop.id(), tidy)))
-                .orElseThrow();
+        return tidy;
     }
 
-    /** The person a cookie speaks of. */
-    Optional<Here> here(ShopFilter.Said said) {
-        return store.here(said.shopId(), said.personId());
+    /** The person whom a bench without accounts takes at their word; none where there are accounts. */
+    public Optional<Here> takenAtTheirWord(PersonKey said) {
+        return listening.network()
+                ? Optional.empty()
+                : scope.in(said.shopId(), () -> store.here(said.shopId(), said.personId(), false));
     }
 }

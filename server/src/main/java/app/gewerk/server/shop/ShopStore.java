@@ -13,11 +13,13 @@ import app.gewerk.server.shop.ShopService.Shop;
 import app.gewerk.server.shop.ShopService.ShopTerms;
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.time.OffsetDateTime;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
 
 @Repository
@@ -29,16 +31,26 @@ class ShopStore {
     }
 
     Shop shop(long id) {
-        return sql.select(SHOP.ID, SHOP.BENCH, SHOP.NAME, SHOP.CURRENCY, SHOP.TIME_ZONE)
+        return sql.select(SHOP.ID, SHOP.BENCH, SHOP.NAME, SHOP.CURRENCY, SHOP.TIME_ZONE, SHOP.ACCOUNTS_SINCE)
                 .from(SHOP)
                 .where(SHOP.ID.eq(id))
-                .fetchOptional(r -> new Shop(r.value1(), r.value2(), r.value3(), r.value4(), ZoneId.of(r.value5())))
+                .fetchOptional(r -> new Shop(
+                        r.value1(), r.value2(), r.value3(), r.value4(), ZoneId.of(r.value5()), r.value6() != null))
                 .orElseThrow(() -> new NotFound("missing.shop", "number", id));
     }
 
     /** The first two there are: none, the one, or several. */
     List<Long> shops() {
         return sql.fetch("select shops_here()").map(r -> r.get(0, Long.class));
+    }
+
+    /** Those of that name, two at most. */
+    List<Long> shopsNamed(String name) {
+        return sql.fetch("select shop_named(?)", name).map(r -> r.get(0, Long.class));
+    }
+
+    List<Long> everyShop() {
+        return sql.fetch("select every_shop()").map(r -> r.get(0, Long.class));
     }
 
     /** One process sets a new database up; others wait here and then find it done. */
@@ -102,18 +114,25 @@ class ShopStore {
                 == 1;
     }
 
-    List<Person> people(long shopId) {
+    List<Person> people(Shop shop) {
         return sql.select(PERSON.ID, PERSON.NAME)
                 .from(PERSON)
-                .where(PERSON.SHOP_ID.eq(shopId))
+                .where(PERSON.SHOP_ID.eq(shop.id()), PERSON.CLOSED_AT.isNull())
+                .and(shop.accounts() ? PERSON.PIN.isNotNull().and(PERSON.ROLE.isNotNull()) : DSL.noCondition())
                 .orderBy(PERSON.ID)
                 .fetch(r -> new Person(r.value1(), r.value2()));
     }
 
-    Optional<Here> here(long shopId, long personId) {
+    /** @param accounts whether the shop has to have them, or has to have none */
+    Optional<Here> here(long shopId, long personId, boolean accounts) {
         return sql.select(PERSON.SHOP_ID, PERSON.ID, PERSON.NAME)
                 .from(PERSON)
+                .join(SHOP)
+                .on(SHOP.ID.eq(PERSON.SHOP_ID))
                 .where(PERSON.SHOP_ID.eq(shopId), PERSON.ID.eq(personId))
+                .and(PERSON.CLOSED_AT.isNull())
+                .and(SHOP.CLOSED_AT.isNull())
+                .and(accounts ? SHOP.ACCOUNTS_SINCE.isNotNull() : SHOP.ACCOUNTS_SINCE.isNull())
                 .fetchOptional(r -> new Here(r.value1(), r.value2(), r.value3()));
     }
 
@@ -130,11 +149,16 @@ class ShopStore {
                 .value1();
     }
 
+    void close(long shopId, OffsetDateTime now) {
+        sql.update(SHOP).set(SHOP.CLOSED_AT, now).where(SHOP.ID.eq(shopId)).execute();
+    }
+
     void makeJournalMonths() {
         sql.execute("select journal_months()");
     }
 
-    void forgetSaves() {
+    void forgetWhatIsOld() {
         sql.execute("select forget_saves()");
+        sql.execute("select forget_coming_in()");
     }
 }

@@ -1,5 +1,7 @@
 package app.gewerk.server.sourcing;
 
+import app.gewerk.core.account.Right;
+import app.gewerk.server.http.Needs;
 import app.gewerk.server.shop.Here;
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -10,6 +12,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.BENCH)
 @RequestMapping("/api/sourcing")
 class SourcingController {
     private final SourcingService sourcing;

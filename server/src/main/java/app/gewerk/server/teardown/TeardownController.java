@@ -1,12 +1,14 @@
 package app.gewerk.server.teardown;
 
 import app.gewerk.core.AtMost;
+import app.gewerk.core.account.Right;
 import app.gewerk.core.teardown.Ledger;
 import app.gewerk.core.teardown.LedgerDifference;
 import app.gewerk.core.teardown.StepLine;
 import app.gewerk.core.teardown.TeardownStep;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
+import app.gewerk.server.http.Needs;
 import app.gewerk.server.shop.Here;
 import java.util.List;
 import java.util.Optional;
@@ -26,6 +28,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.BENCH)
 class TeardownController {
     private final TeardownService teardown;
     private final TraySheet sheet;

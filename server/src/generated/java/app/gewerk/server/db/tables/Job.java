@@ -20,6 +20,7 @@ import app.gewerk.server.db.tables.JobObservation.JobObservationPath;
 import app.gewerk.server.db.tables.JobRhythm.JobRhythmPath;
 import app.gewerk.server.db.tables.Journal.JournalPath;
 import app.gewerk.server.db.tables.MachineModel.MachineModelPath;
+import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
 import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
@@ -505,6 +506,18 @@ public class Job extends TableImpl<JobRecord> {
             _journal = new JournalPath(this, null, Keys.JOURNAL__JOURNAL_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _journal;
+    }
+
+    private transient PhoneLinkPath _phoneLink;
+
+    /**
+     * Get the implicit to-many join path to the <code>phone_link</code> table
+     */
+    public PhoneLinkPath phoneLink() {
+        if (_phoneLink == null)
+            _phoneLink = new PhoneLinkPath(this, null, Keys.PHONE_LINK__PHONE_LINK_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _phoneLink;
     }
 
     private transient PhotoPath _photo;

@@ -14,16 +14,20 @@ import app.gewerk.server.db.tables.HiddenPartAnswer.HiddenPartAnswerPath;
 import app.gewerk.server.db.tables.JobCulprit.JobCulpritPath;
 import app.gewerk.server.db.tables.JobRhythm.JobRhythmPath;
 import app.gewerk.server.db.tables.Journal.JournalPath;
+import app.gewerk.server.db.tables.KnownDevice.KnownDevicePath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
+import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
 import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
 import app.gewerk.server.db.tables.SerialRule.SerialRulePath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
+import app.gewerk.server.db.tables.SignIn.SignInPath;
 import app.gewerk.server.db.tables.TeardownStep.TeardownStepPath;
 import app.gewerk.server.db.tables.ToothMap.ToothMapPath;
 import app.gewerk.server.db.tables.WayIn.WayInPath;
 import app.gewerk.server.db.tables.records.PersonRecord;
 
+import java.time.OffsetDateTime;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
@@ -88,6 +92,31 @@ public class Person extends TableImpl<PersonRecord> {
      * The column <code>person.name</code>.
      */
     public final TableField<PersonRecord, String> NAME = createField(DSL.name("name"), SQLDataType.CLOB.nullable(false), this, "");
+
+    /**
+     * The column <code>person.role</code>.
+     */
+    public final TableField<PersonRecord, String> ROLE = createField(DSL.name("role"), SQLDataType.CLOB, this, "");
+
+    /**
+     * The column <code>person.password</code>.
+     */
+    public final TableField<PersonRecord, String> PASSWORD = createField(DSL.name("password"), SQLDataType.CLOB, this, "");
+
+    /**
+     * The column <code>person.pin</code>.
+     */
+    public final TableField<PersonRecord, String> PIN = createField(DSL.name("pin"), SQLDataType.CLOB, this, "");
+
+    /**
+     * The column <code>person.closed_at</code>.
+     */
+    public final TableField<PersonRecord, OffsetDateTime> CLOSED_AT = createField(DSL.name("closed_at"), SQLDataType.TIMESTAMPWITHTIMEZONE(6), this, "");
+
+    /**
+     * The column <code>person.version</code>.
+     */
+    public final TableField<PersonRecord, Integer> VERSION = createField(DSL.name("version"), SQLDataType.INTEGER.nullable(false).defaultValue(DSL.field(DSL.raw("1"), SQLDataType.INTEGER)), this, "");
 
     private Person(Name alias, Table<PersonRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
@@ -281,6 +310,18 @@ public class Person extends TableImpl<PersonRecord> {
         return _journal;
     }
 
+    private transient KnownDevicePath _knownDevice;
+
+    /**
+     * Get the implicit to-many join path to the <code>known_device</code> table
+     */
+    public KnownDevicePath knownDevice() {
+        if (_knownDevice == null)
+            _knownDevice = new KnownDevicePath(this, null, Keys.KNOWN_DEVICE__KNOWN_DEVICE_SHOP_ID_PERSON_ID_FKEY.getInverseKey());
+
+        return _knownDevice;
+    }
+
     private transient MachineTrainPath _machineTrain;
 
     /**
@@ -292,6 +333,18 @@ public class Person extends TableImpl<PersonRecord> {
             _machineTrain = new MachineTrainPath(this, null, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_SAVED_BY_FKEY.getInverseKey());
 
         return _machineTrain;
+    }
+
+    private transient PhoneLinkPath _phoneLink;
+
+    /**
+     * Get the implicit to-many join path to the <code>phone_link</code> table
+     */
+    public PhoneLinkPath phoneLink() {
+        if (_phoneLink == null)
+            _phoneLink = new PhoneLinkPath(this, null, Keys.PHONE_LINK__PHONE_LINK_SHOP_ID_MADE_BY_FKEY.getInverseKey());
+
+        return _phoneLink;
     }
 
     private transient PhotoPath _photo;
@@ -329,6 +382,18 @@ public class Person extends TableImpl<PersonRecord> {
             _serialRule = new SerialRulePath(this, null, Keys.SERIAL_RULE__SERIAL_RULE_SHOP_ID_ENTERED_BY_FKEY.getInverseKey());
 
         return _serialRule;
+    }
+
+    private transient SignInPath _signIn;
+
+    /**
+     * Get the implicit to-many join path to the <code>sign_in</code> table
+     */
+    public SignInPath signIn() {
+        if (_signIn == null)
+            _signIn = new SignInPath(this, null, Keys.SIGN_IN__SIGN_IN_SHOP_ID_PERSON_ID_FKEY.getInverseKey());
+
+        return _signIn;
     }
 
     private transient TeardownStepPath _teardownStep;
@@ -371,7 +436,8 @@ public class Person extends TableImpl<PersonRecord> {
     @Override
     public List<Check<PersonRecord>> getChecks() {
         return Arrays.asList(
-            Internal.createCheck(this, DSL.name("person_name_check"), "(((length(name) >= 1) AND (length(name) <= 60)))", true)
+            Internal.createCheck(this, DSL.name("person_name_check"), "(((length(name) >= 1) AND (length(name) <= 60)))", true),
+            Internal.createCheck(this, DSL.name("person_role_check"), "((role = ANY (ARRAY['owner'::text, 'technician'::text, 'counter'::text, 'looking'::text])))", true)
         );
     }
 

@@ -23,21 +23,26 @@ import app.gewerk.server.db.tables.JobHazard.JobHazardPath;
 import app.gewerk.server.db.tables.JobObservation.JobObservationPath;
 import app.gewerk.server.db.tables.JobRhythm.JobRhythmPath;
 import app.gewerk.server.db.tables.Journal.JournalPath;
+import app.gewerk.server.db.tables.KnownDevice.KnownDevicePath;
 import app.gewerk.server.db.tables.MachineModel.MachineModelPath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
 import app.gewerk.server.db.tables.Person.PersonPath;
+import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
 import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
 import app.gewerk.server.db.tables.PurchaseOrderLine.PurchaseOrderLinePath;
 import app.gewerk.server.db.tables.SavedOnce.SavedOncePath;
 import app.gewerk.server.db.tables.Seller.SellerPath;
 import app.gewerk.server.db.tables.SerialRule.SerialRulePath;
+import app.gewerk.server.db.tables.SignIn.SignInPath;
 import app.gewerk.server.db.tables.TeardownStep.TeardownStepPath;
 import app.gewerk.server.db.tables.ToothMap.ToothMapPath;
 import app.gewerk.server.db.tables.WayIn.WayInPath;
+import app.gewerk.server.db.tables.WrongSecret.WrongSecretPath;
 import app.gewerk.server.db.tables.records.ShopRecord;
 
 import java.math.BigDecimal;
+import java.time.OffsetDateTime;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
@@ -133,6 +138,16 @@ public class Shop extends TableImpl<ShopRecord> {
      * The column <code>shop.bench</code>.
      */
     public final TableField<ShopRecord, UUID> BENCH = createField(DSL.name("bench"), SQLDataType.UUID.nullable(false).defaultValue(DSL.field(DSL.raw("gen_random_uuid()"), SQLDataType.UUID)), this, "");
+
+    /**
+     * The column <code>shop.accounts_since</code>.
+     */
+    public final TableField<ShopRecord, OffsetDateTime> ACCOUNTS_SINCE = createField(DSL.name("accounts_since"), SQLDataType.TIMESTAMPWITHTIMEZONE(6), this, "");
+
+    /**
+     * The column <code>shop.closed_at</code>.
+     */
+    public final TableField<ShopRecord, OffsetDateTime> CLOSED_AT = createField(DSL.name("closed_at"), SQLDataType.TIMESTAMPWITHTIMEZONE(6), this, "");
 
     private Shop(Name alias, Table<ShopRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
@@ -420,6 +435,18 @@ public class Shop extends TableImpl<ShopRecord> {
         return _journal;
     }
 
+    private transient KnownDevicePath _knownDevice;
+
+    /**
+     * Get the implicit to-many join path to the <code>known_device</code> table
+     */
+    public KnownDevicePath knownDevice() {
+        if (_knownDevice == null)
+            _knownDevice = new KnownDevicePath(this, null, Keys.KNOWN_DEVICE__KNOWN_DEVICE_SHOP_ID_FKEY.getInverseKey());
+
+        return _knownDevice;
+    }
+
     private transient MachineModelPath _machineModel;
 
     /**
@@ -456,6 +483,18 @@ public class Shop extends TableImpl<ShopRecord> {
             _person = new PersonPath(this, null, Keys.PERSON__PERSON_SHOP_ID_FKEY.getInverseKey());
 
         return _person;
+    }
+
+    private transient PhoneLinkPath _phoneLink;
+
+    /**
+     * Get the implicit to-many join path to the <code>phone_link</code> table
+     */
+    public PhoneLinkPath phoneLink() {
+        if (_phoneLink == null)
+            _phoneLink = new PhoneLinkPath(this, null, Keys.PHONE_LINK__PHONE_LINK_SHOP_ID_FKEY.getInverseKey());
+
+        return _phoneLink;
     }
 
     private transient PhotoPath _photo;
@@ -532,6 +571,18 @@ public class Shop extends TableImpl<ShopRecord> {
         return _serialRule;
     }
 
+    private transient SignInPath _signIn;
+
+    /**
+     * Get the implicit to-many join path to the <code>sign_in</code> table
+     */
+    public SignInPath signIn() {
+        if (_signIn == null)
+            _signIn = new SignInPath(this, null, Keys.SIGN_IN__SIGN_IN_SHOP_ID_FKEY.getInverseKey());
+
+        return _signIn;
+    }
+
     private transient TeardownStepPath _teardownStep;
 
     /**
@@ -567,6 +618,18 @@ public class Shop extends TableImpl<ShopRecord> {
             _wayIn = new WayInPath(this, null, Keys.WAY_IN__WAY_IN_SHOP_ID_FKEY.getInverseKey());
 
         return _wayIn;
+    }
+
+    private transient WrongSecretPath _wrongSecret;
+
+    /**
+     * Get the implicit to-many join path to the <code>wrong_secret</code> table
+     */
+    public WrongSecretPath wrongSecret() {
+        if (_wrongSecret == null)
+            _wrongSecret = new WrongSecretPath(this, null, Keys.WRONG_SECRET__WRONG_SECRET_SHOP_ID_FKEY.getInverseKey());
+
+        return _wrongSecret;
     }
 
     @Override

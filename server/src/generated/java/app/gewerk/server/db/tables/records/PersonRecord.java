@@ -6,6 +6,8 @@ package app.gewerk.server.db.tables.records;
 
 import app.gewerk.server.db.tables.Person;
 
+import java.time.OffsetDateTime;
+
 import org.jooq.Record2;
 import org.jooq.impl.UpdatableRecordImpl;
 
@@ -60,6 +62,76 @@ public class PersonRecord extends UpdatableRecordImpl<PersonRecord> {
         return (String) get(2);
     }
 
+    /**
+     * Setter for <code>person.role</code>.
+     */
+    public void setRole(String value) {
+        set(3, value);
+    }
+
+    /**
+     * Getter for <code>person.role</code>.
+     */
+    public String getRole() {
+        return (String) get(3);
+    }
+
+    /**
+     * Setter for <code>person.password</code>.
+     */
+    public void setPassword(String value) {
+        set(4, value);
+    }
+
+    /**
+     * Getter for <code>person.password</code>.
+     */
+    public String getPassword() {
+        return (String) get(4);
+    }
+
+    /**
+     * Setter for <code>person.pin</code>.
+     */
+    public void setPin(String value) {
+        set(5, value);
+    }
+
+    /**
+     * Getter for <code>person.pin</code>.
+     */
+    public String getPin() {
+        return (String) get(5);
+    }
+
+    /**
+     * Setter for <code>person.closed_at</code>.
+     */
+    public void setClosedAt(OffsetDateTime value) {
+        set(6, value);
+    }
+
+    /**
+     * Getter for <code>person.closed_at</code>.
+     */
+    public OffsetDateTime getClosedAt() {
+        return (OffsetDateTime) get(6);
+    }
+
+    /**
+     * Setter for <code>person.version</code>.
+     */
+    public void setVersion(Integer value) {
+        set(7, value);
+    }
+
+    /**
+     * Getter for <code>person.version</code>.
+     */
+    public Integer getVersion() {
+        return (Integer) get(7);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -83,12 +155,17 @@ public class PersonRecord extends UpdatableRecordImpl<PersonRecord> {
     /**
      * Create a detached, initialised PersonRecord
      */
-    public PersonRecord(Long id, Long shopId, String name) {
+    public PersonRecord(Long id, Long shopId, String name, String role, String password, String pin, OffsetDateTime closedAt, Integer version) {
         super(Person.PERSON);
 
         setId(id);
         setShopId(shopId);
         setName(name);
+        setRole(role);
+        setPassword(password);
+        setPin(pin);
+        setClosedAt(closedAt);
+        setVersion(version);
         resetTouchedOnNotNull();
     }
 }

@@ -7,6 +7,7 @@ package app.gewerk.server.db.tables.records;
 import app.gewerk.server.db.tables.Shop;
 
 import java.math.BigDecimal;
+import java.time.OffsetDateTime;
 import java.util.UUID;
 
 import org.jooq.Record1;
@@ -147,6 +148,34 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
         return (UUID) get(8);
     }
 
+    /**
+     * Setter for <code>shop.accounts_since</code>.
+     */
+    public void setAccountsSince(OffsetDateTime value) {
+        set(9, value);
+    }
+
+    /**
+     * Getter for <code>shop.accounts_since</code>.
+     */
+    public OffsetDateTime getAccountsSince() {
+        return (OffsetDateTime) get(9);
+    }
+
+    /**
+     * Setter for <code>shop.closed_at</code>.
+     */
+    public void setClosedAt(OffsetDateTime value) {
+        set(10, value);
+    }
+
+    /**
+     * Getter for <code>shop.closed_at</code>.
+     */
+    public OffsetDateTime getClosedAt() {
+        return (OffsetDateTime) get(10);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -170,7 +199,7 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
     /**
      * Create a detached, initialised ShopRecord
      */
-    public ShopRecord(Long id, String name, String currency, String timeZone, BigDecimal hourlyRate, Double easyShare, Double askShare, Integer version, UUID bench) {
+    public ShopRecord(Long id, String name, String currency, String timeZone, BigDecimal hourlyRate, Double easyShare, Double askShare, Integer version, UUID bench, OffsetDateTime accountsSince, OffsetDateTime closedAt) {
         super(Shop.SHOP);
 
         setId(id);
@@ -182,6 +211,8 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
         setAskShare(askShare);
         setVersion(version);
         setBench(bench);
+        setAccountsSince(accountsSince);
+        setClosedAt(closedAt);
         resetTouchedOnNotNull();
     }
 }

@@ -1,0 +1,5 @@
+/** A telephone that adds photographs to one job. */
+@NullMarked
+package app.gewerk.server.phone;
+
+import org.jspecify.annotations.NullMarked;

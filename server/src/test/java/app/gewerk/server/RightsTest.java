@@ -1,0 +1,280 @@
+package app.gewerk.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.gewerk.core.account.Role;
+import jakarta.servlet.http.Cookie;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
+
+/** Each role against each operation there is: what it may, and what it may not. A new operation needs a line here. */
+@NetworkTest
+class RightsTest {
+    private static final Cookie NOBODY = new Cookie("nobody", "here");
+
+    /** What each may besides what those above it may. */
+    private static final Map<String, String> TABLE = new LinkedHashMap<>();
+
+    static {
+        TABLE.put("anybody", """
+                POST /api/account/sign-in
+                POST /api/account/sign-out
+                GET /api/alive
+                GET /api/intake/choices
+                POST /api/phone/open
+                GET /api/shop
+                POST /api/workings/damage/read
+                POST /api/workings/diagnosis/rhythm
+                POST /api/workings/diagnosis/weigh
+                POST /api/workings/gear/geometry
+                POST /api/workings/gear/pair
+                POST /api/workings/making/candidates.pdf
+                POST /api/workings/making/difference
+                POST /api/workings/making/drawing
+                POST /api/workings/making/gear.pdf
+                POST /api/workings/making/gear.svg
+                POST /api/workings/making/pair
+                POST /api/workings/reading/identify
+                GET /api/workings/reading/kinds
+                GET /api/workings/reading/spans
+                POST /api/workings/teardown/read-line
+                """);
+        TABLE.put("looking", """
+                PUT /api/account/own
+                POST /api/account/pin
+                POST /api/account/sign-out-everywhere
+                GET /api/account/address
+                GET /api/choice/ways
+                GET /api/choice/{jobId}
+                GET /api/damage/{jobId}
+                POST /api/damage/{jobId}/read
+                GET /api/device
+                GET /api/device/part-types
+                GET /api/device/{modelId}/train
+                GET /api/diagnosis/{jobId}
+                GET /api/diagnosis/{jobId}/question
+                POST /api/diagnosis/{jobId}/weigh
+                GET /api/handback/{jobId}/job.json
+                GET /api/handback/{jobId}/job.pdf
+                GET /api/intake/counter
+                GET /api/intake/serial-rules
+                GET /api/intake/{jobId}/cautions
+                GET /api/intake/{jobId}/electrical
+                GET /api/intake/{jobId}/estimate.pdf
+                GET /api/intake/{jobId}/hazards
+                GET /api/intake/{jobId}/known
+                GET /api/intake/{jobId}/ticket.pdf
+                GET /api/job
+                GET /api/job/rack
+                GET /api/job/{id}
+                GET /api/job/{id}/journal
+                GET /api/job/{id}/pulse
+                GET /api/making/{jobId}/gear.pdf
+                GET /api/making/{jobId}/gear.svg
+                GET /api/photo/{jobId}
+                GET /api/photo/{jobId}/{id}/image.jpg
+                GET /api/photo/{jobId}/{id}/thumbnail.jpg
+                GET /api/reading/{jobId}
+                GET /api/shop/terms
+                GET /api/sourcing/{jobId}/offers
+                GET /api/sourcing/{jobId}/orders
+                GET /api/standin/caliper
+                GET /api/standin/caliper/specimen
+                GET /api/teardown/{jobId}
+                GET /api/teardown/{jobId}/compare
+                GET /api/teardown/{jobId}/others
+                GET /api/teardown/{jobId}/tray.pdf
+                """);
+        TABLE.put("counter", """
+                POST /api/intake
+                PUT /api/intake/{jobId}
+                POST /api/intake/{jobId}/cautions/tick
+                POST /api/intake/{jobId}/owner
+                POST /api/job/{id}/bench-minutes
+                POST /api/job/{id}/move
+                POST /api/job/{id}/note
+                POST /api/phone/link/{jobId}
+                POST /api/photo/{jobId}
+                PUT /api/photo/{jobId}/{id}/marks
+                """);
+        TABLE.put("technician", """
+                POST /api/choice/{jobId}
+                PUT /api/damage/{jobId}
+                PUT /api/device/{modelId}/train
+                PUT /api/diagnosis/{jobId}
+                POST /api/diagnosis/{jobId}/culprit
+                DELETE /api/diagnosis/{jobId}/culprit
+                POST /api/diagnosis/{jobId}/rhythm
+                PUT /api/intake/{jobId}/about-to
+                POST /api/intake/{jobId}/electrical
+                DELETE /api/photo/{jobId}/{id}
+                PUT /api/reading/{jobId}
+                POST /api/reading/{jobId}/take
+                POST /api/sourcing/{jobId}/orders/{orderId}/withdraw
+                POST /api/teardown/{jobId}/merge
+                POST /api/teardown/{jobId}/steps
+                PUT /api/teardown/{jobId}/steps/{key}
+                DELETE /api/teardown/{jobId}/steps/{key}
+                POST /api/teardown/{jobId}/steps/{key}/move
+                POST /api/teardown/{jobId}/unseen
+                POST /api/teardown/{jobId}/way-in
+                """);
+        TABLE.put("owner", """
+                POST /api/account/begin
+                GET /api/account/people
+                POST /api/account/people
+                PUT /api/account/people/{personId}
+                POST /api/account/people/{personId}/secrets
+                POST /api/account/people/{personId}/sign-out
+                GET /api/account/sign-ins
+                DELETE /api/account/sign-ins/{signIn}
+                POST /api/intake/serial-rules
+                DELETE /api/intake/serial-rules/{id}
+                PUT /api/shop/terms
+                """);
+    }
+
+    /** Nobody's at all where there are accounts: a name alone is no longer taken. */
+    private static final String OF_A_BENCH_WITHOUT_ACCOUNTS = "POST /api/shop/here";
+    /** What a telephone may in its own job; in any other, and everything else, it may not. */
+    private static final List<String> PHONE = List.of("GET /api/phone/job", "POST /api/photo/{jobId}");
+
+    private static final List<String> ENDS_THE_SESSION =
+            List.of("POST /api/account/sign-out", "POST /api/account/sign-out-everywhere");
+    private static final List<String> ORDER = List.of("anybody", "looking", "counter", "technician", "owner");
+
+    @Autowired
+    private RequestMappingHandlerMapping mappings;
+
+    @Autowired
+    private Api api;
+
+    @Autowired
+    private Staff staff;
+
+    @Autowired
+    private Owner owner;
+
+    @BeforeEach
+    void overTls() {
+        api.overTls();
+    }
+
+    private TreeSet<String> operations() {
+        TreeSet<String> all = new TreeSet<>();
+        mappings.getHandlerMethods()
+                .forEach((info, method) -> info.getPatternValues().stream()
+                        .filter(path -> path.startsWith("/api/"))
+                        .forEach(path ->
+                                info.getMethodsCondition().getMethods().forEach(verb -> all.add(verb + " " + path))));
+        return all;
+    }
+
+    private static Map<String, String> least() {
+        Map<String, String> least = new TreeMap<>();
+        TABLE.forEach((role, lines) -> lines.lines().forEach(line -> least.put(line, role)));
+        return least;
+    }
+
+    private int status(Cookie who, String operation) {
+        String path = operation.substring(operation.indexOf(' ') + 1).replaceAll("\\{\\w+}", "999999");
+        Api.Answer answer = switch (operation.substring(0, operation.indexOf(' '))) {
+            case "GET" -> api.get(who, path);
+            case "PUT" -> api.put(who, path, Map.of());
+            case "DELETE" -> api.delete(who, path);
+            default ->
+                operation.equals("POST /api/photo/{jobId}")
+                        ? api.upload(who, path + "?key=photo-0001&step=look", PhotoApiTest.jpeg(40, 30))
+                        : api.post(who, path, Map.of());
+        };
+        return answer.status();
+    }
+
+    @Test
+    void everyOperationHasItsLine() {
+        TreeSet<String> lines = new TreeSet<>(least().keySet());
+        lines.add("GET /api/phone/job");
+        lines.add(OF_A_BENCH_WITHOUT_ACCOUNTS);
+        assertThat(operations()).isEqualTo(lines);
+    }
+
+    @Test
+    void whoeverIsNotSignedInMayNothingOfAShop() {
+        least().forEach((operation, role) -> {
+            int status = status(NOBODY, operation);
+            if (role.equals("anybody")) {
+                assertThat(status).as(operation).isNotEqualTo(401).isNotEqualTo(403);
+            } else {
+                assertThat(status).as(operation).isEqualTo(401);
+            }
+        });
+        assertThat(api.post(NOBODY, "/api/shop/here", Map.of("name", "Ilva")).status())
+                .isEqualTo(401);
+    }
+
+    @Test
+    void eachRoleMayWhatItsLineSaysAndNothingMore() {
+        for (Role role : Role.values()) {
+            Cookie session = staff.signedIn(role);
+            least().forEach((operation, needed) -> {
+                boolean may = ORDER.indexOf(role.toString()) >= ORDER.indexOf(needed);
+                Cookie who = ENDS_THE_SESSION.contains(operation) ? staff.signedIn(role) : session;
+                int status = status(who, operation);
+                if (may) {
+                    // What is wrong is the job's number, or that nothing was sent.
+                    assertThat(status).as(role + " " + operation).isNotIn(401, 403, 500);
+                } else {
+                    assertThat(status).as(role + " " + operation).isEqualTo(403);
+                }
+                if (ENDS_THE_SESSION.contains(operation)) {
+                    assertThat(status(who, "GET /api/job/rack")).isEqualTo(401);
+                }
+            });
+        }
+    }
+
+    @Test
+    void aTelephoneMayAddPhotographsToItsJobAndNothingElse() {
+        Cookie technician = staff.signedIn(Role.TECHNICIAN);
+        long job = api.job(technician, "clicks");
+        long other = api.job(technician, "hums");
+        String address = api.post(technician, "/api/phone/link/" + job, Map.of())
+                .body()
+                .path("address")
+                .asString();
+        Api.Answer opened =
+                api.post(NOBODY, "/api/phone/open", Map.of("link", address.substring(address.indexOf('#') + 1)));
+        assertThat(opened.status()).isEqualTo(200);
+        Cookie phone = opened.response().getCookie("gewerk_session");
+        for (String operation : operations()) {
+            if (!least().getOrDefault(operation, "").equals("anybody") && !PHONE.contains(operation)) {
+                String own = operation.replace("{jobId}", "" + job).replaceFirst("/job/\\{id}", "/job/" + job);
+                if (!operation.equals(OF_A_BENCH_WITHOUT_ACCOUNTS)) {
+                    assertThat(status(phone, own)).as(own).isEqualTo(403);
+                }
+            }
+        }
+        assertThat(api.get(phone, "/api/phone/job").body().path("jobId").asLong())
+                .isEqualTo(job);
+        assertThat(photo(phone, job).status()).isEqualTo(201);
+        assertThat(photo(phone, other).status()).isEqualTo(403);
+        assertThat(api.get(technician, "/api/photo/" + job).body()).hasSize(1);
+        owner.execute("update phone_link set good_until = now() - interval '1 second' where job_id = ?", job);
+        assertThat(photo(phone, job).status()).isEqualTo(401);
+        assertThat(api.get(phone, "/api/phone/job").status()).isEqualTo(401);
+        assertThat(api.post(NOBODY, "/api/phone/open", Map.of("link", address.substring(address.indexOf('#') + 1)))
+                        .detail())
+                .contains("over");
+    }
+
+    private Api.Answer photo(Cookie who, long job) {
+        return api.upload(who, "/api/photo/" + job + "?key=photo-000" + job + "&step=look", PhotoApiTest.jpeg(40, 30));
+    }
+}
