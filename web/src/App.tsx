@@ -1,8 +1,10 @@
 import { Box, Button } from '@mui/material';
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, Route, Routes, useLocation, useNavigate } from 'react-router';
-import { Unreachable } from './api/client';
+import { SIGNED_OUT, Unreachable } from './api/client';
+import { AtThisBench } from './features/account/AtThisBench';
+import { SignIn } from './features/account/SignIn';
 import { Find } from './features/shop/Find';
 import { Help } from './features/shop/Help';
 import { Rack } from './features/shop/Rack';
@@ -24,6 +26,7 @@ import { PlainButton } from './parts/PlainButton';
 
 const Sheet = lazy(() => import('./features/job/Sheet'));
 const NewJob = lazy(() => import('./features/intake/NewJob'));
+const People = lazy(() => import('./features/account/People'));
 const Workings = lazy(() => import('./features/workings/Workings'));
 
 export function App() {
@@ -45,10 +48,21 @@ export function App() {
   });
   const atBench = shop.data?.bench;
   if (atBench !== undefined) workAt(atBench);
-  useEffect(() => {
-    if (atBench !== undefined) void resumeUploads();
-  }, [atBench]);
   const here = shop.data?.here;
+  // Whoever was in stays before a page whose sign-in ran out: what is typed on it is not lost.
+  const [seen, setSeen] = useState(false);
+  if (here && !seen) setSeen(true);
+  const queries = useQueryClient();
+  useEffect(() => {
+    const look = () => void queries.invalidateQueries({ queryKey: ['shop'] });
+    window.addEventListener(SIGNED_OUT, look);
+    return () => window.removeEventListener(SIGNED_OUT, look);
+  }, [queries]);
+  const hereId = here?.id;
+  useEffect(() => {
+    if (atBench !== undefined && hereId !== undefined) void resumeUploads();
+  }, [atBench, hereId]);
+  const accounts = shop.data?.accounts ?? false;
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <TopBar
@@ -73,7 +87,7 @@ export function App() {
           overflow: { xs: 'auto', md: 'hidden' },
         }}
       >
-        {here && (
+        {(here ?? seen) && (
           <>
             <Part name={texts.part.rack}>
               <Rack />
@@ -85,6 +99,7 @@ export function App() {
                   <Route path="/new" element={<NewJob />} />
                   <Route path="/job/:id/:step?" element={<Sheet />} />
                   <Route path="/workings/*" element={<Workings />} />
+                  <Route path="/people" element={<People />} />
                   <Route path="*" element={<Welcome />} />
                 </Routes>
               </Suspense>
@@ -94,8 +109,14 @@ export function App() {
       </Box>
       {finding && <Find close={() => setFinding(false)} />}
       {help && <Help close={() => setHelp(false)} />}
-      {shop.data && (!here || choosing) && (
+      {shop.data && !accounts && (!here || choosing) && (
         <WhoIsHere people={shop.data.people} close={here ? () => setChoosing(false) : undefined} />
+      )}
+      {shop.data && accounts && !here && (
+        <SignIn shop={shop.data.name} several={shop.data.several} again={seen} />
+      )}
+      {shop.data && accounts && here && choosing && (
+        <AtThisBench here={here} people={shop.data.people} close={() => setChoosing(false)} />
       )}
     </Box>
   );

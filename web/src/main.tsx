@@ -1,8 +1,8 @@
 import { CssBaseline, ThemeProvider } from '@mui/material';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { StrictMode } from 'react';
+import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
-import { BrowserRouter } from 'react-router';
+import { BrowserRouter, Route, Routes } from 'react-router';
 import { Refused } from './api/client';
 import { App } from './App';
 import './index.css';
@@ -11,6 +11,8 @@ import { Part } from './parts/Part';
 import { LineProvider } from './parts/useSave';
 import { language, texts } from './texts';
 import { theme } from './theme';
+
+const PhonePage = lazy(() => import('./features/phone/PhonePage'));
 
 const queries = new QueryClient({
   defaultOptions: {
@@ -37,7 +39,17 @@ if (root) {
           <LineProvider>
             <BrowserRouter>
               <Part name={texts.name}>
-                <App />
+                <Routes>
+                  <Route
+                    path="/phone"
+                    element={
+                      <Suspense>
+                        <PhonePage />
+                      </Suspense>
+                    }
+                  />
+                  <Route path="*" element={<App />} />
+                </Routes>
               </Part>
             </BrowserRouter>
           </LineProvider>

@@ -40,6 +40,9 @@ client.use({
 
 export const api = client;
 
+/** Told to the window when an answer says that nobody is signed in any more. */
+export const SIGNED_OUT = 'gewerk-signed-out';
+
 interface Answer<T> {
   data?: T;
   error?: unknown;
@@ -57,6 +60,7 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
   }
   if (answer.response.ok) return answer.data as T;
   if (answer.response.status === 503) throw new Unreachable(texts.offline);
+  if (answer.response.status === 401) window.dispatchEvent(new Event(SIGNED_OUT));
   const problem = (typeof answer.error === 'object' ? answer.error : {}) as {
     detail?: string;
     fields?: FieldMessage[];

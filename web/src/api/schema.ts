@@ -715,7 +715,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["job_1"];
+        get: operations["job"];
         put?: never;
         post?: never;
         delete?: never;
@@ -828,22 +828,6 @@ export interface paths {
             cookie?: never;
         };
         get: operations["jobSvg"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/phone/job": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["job"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2171,6 +2155,11 @@ export interface components {
             earlier?: components["schemas"]["EarlierLedger"];
             steps: components["schemas"]["EnteredStep"][];
             unseen: components["schemas"]["HiddenPart"][];
+        };
+        Join: {
+            /** @enum {string} */
+            step: "takeIn" | "listen" | "open" | "look" | "read" | "choose" | "get" | "closeUp" | "prove" | "handBack";
+            teardownKey: string;
         };
         Joined: {
             /** Format: uuid */
@@ -4453,7 +4442,7 @@ export interface operations {
             };
         };
     };
-    job_1: {
+    job: {
         parameters: {
             query?: never;
             header?: never;
@@ -4647,26 +4636,6 @@ export interface operations {
             };
         };
     };
-    job: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Joined"];
-                };
-            };
-        };
-    };
     link: {
         parameters: {
             query?: never;
@@ -4676,7 +4645,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Join"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

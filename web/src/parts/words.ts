@@ -20,6 +20,13 @@ export function momentWords(iso: string): string {
   return MOMENT.format(new Date(iso));
 }
 
+const TIME = new Intl.DateTimeFormat(WRITTEN, { hour: '2-digit', minute: '2-digit' });
+
+/** "09:10" of an ISO moment. */
+export function timeWords(iso: string): string {
+  return TIME.format(new Date(iso));
+}
+
 export function money(amount: number, currency: string): string {
   return `${amount.toFixed(2)} ${currency}`;
 }

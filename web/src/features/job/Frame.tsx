@@ -1,6 +1,7 @@
 import { Box } from '@mui/material';
 import { Children, type ReactNode } from 'react';
-import { useLocation } from 'react-router';
+import { useLocation, useParams } from 'react-router';
+import { Allowed, rightOf } from '../account/Allowed';
 import { Part } from '../../parts/Part';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
@@ -8,6 +9,7 @@ import { colour } from '../../theme';
 /** The sheet and, beside it, the mat; one above the other on a narrow screen. Each block fails by itself. */
 export function Frame({ children, mat }: { children: ReactNode; mat: ReactNode }) {
   const place = useLocation();
+  const right = rightOf(useParams().step);
   return (
     <Box
       sx={{
@@ -19,9 +21,10 @@ export function Frame({ children, mat }: { children: ReactNode; mat: ReactNode }
       }}
     >
       <Box component="main" sx={{ bgcolor: colour.paper, overflow: { lg: 'auto' }, px: 1.5 }}>
-        {Children.map(children, (block) => (
+        {Children.map(children, (block, index) => (
           <Part name={texts.part.sheet} of={place.pathname}>
-            {block}
+            {/* The first is the job's head, by which everybody leafs. */}
+            {index === 0 ? block : <Allowed right={right}>{block}</Allowed>}
           </Part>
         ))}
       </Box>

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { Refused, type Schemas } from '../../api/client';
+import { rightOf, WhoMay } from '../account/Allowed';
 import { Part } from '../../parts/Part';
 import { useKeys } from '../../parts/useKeys';
 import { dayWords } from '../../parts/words';
@@ -61,6 +62,7 @@ function OpenJob({ job, step }: { job: Schemas['Job']; step: Step }) {
   const head = (
     <>
       <Head job={job} step={step} journal={journal} setJournal={setJournal} />
+      <WhoMay right={rightOf(step)} />
       {!journal && (
         <Part name={texts.part.cautions} of={step}>
           <StepCautions key={step} jobId={job.id} step={step} />

@@ -10,6 +10,8 @@ import { PhotoViewer } from './PhotoViewer';
 import { addPhotos, dismiss, onLanded, useWaiting } from './uploads';
 import { photosQuery } from './queries';
 import { PlainButton } from '../../parts/PlainButton';
+import { JoinPhone } from '../phone/JoinPhone';
+import { shopQuery } from '../shop/queries';
 
 const SIDE = 104;
 
@@ -26,6 +28,8 @@ export function Photos({
   const queries = useQueryClient();
   const [open, setOpen] = useState<number>();
   const [over, setOver] = useState(false);
+  const [joining, setJoining] = useState(false);
+  const accounts = useQuery(shopQuery).data?.accounts ?? false;
   const input = useRef<HTMLInputElement>(null);
   const photos = useQuery(photosQuery(jobId));
   useEffect(
@@ -86,6 +90,11 @@ export function Photos({
         <Button variant="outlined" onClick={() => input.current?.click()}>
           {kept.length + waiting.length === 0 ? texts.photo.first : texts.photo.more}
         </Button>
+        {accounts && (
+          <Button variant="outlined" onClick={() => setJoining(true)}>
+            {texts.phone.join}
+          </Button>
+        )}
         <input
           ref={input}
           type="file"
@@ -117,6 +126,7 @@ export function Photos({
             </Button>
           </Box>
         ))}
+      {joining && <JoinPhone {...{ jobId, step, teardownKey }} close={() => setJoining(false)} />}
       {viewed && <PhotoViewer jobId={jobId} photo={viewed} close={() => setOpen(undefined)} />}
     </Box>
   );

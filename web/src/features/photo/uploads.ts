@@ -21,6 +21,10 @@ const RETRY_MS = 1500;
 let store: ReturnType<typeof createStore> | undefined;
 let waiting: readonly Waiting[] = [];
 let busy = false;
+/** Nobody is signed in: what waits goes on waiting until somebody is. */
+let out = false;
+/** A telephone sends for the one job it is joined to; what it took for others waits for theirs. */
+let only: number | undefined;
 const listeners = new Set<() => void>();
 const landed = new Set<(photo: Schemas['Photo'], jobId: number) => void>();
 
@@ -55,8 +59,14 @@ function drop(key: string) {
   change(waiting.filter((w) => w.key !== key));
 }
 
-/** Takes up what a reload interrupted. */
-export async function resumeUploads() {
+/**
+ * Takes up what a reload, or having been signed out, interrupted.
+ *
+ * @param job the only one to send for; all when none is given
+ */
+export async function resumeUploads(job?: number) {
+  out = false;
+  only = job;
   try {
     const kept = await entries<string, Waiting>(keepStore());
     const known = new Set(waiting.map((w) => w.key));
@@ -80,14 +90,16 @@ export async function addPhotos(
   void work();
 }
 
+function nextToSend(): Waiting | undefined {
+  return out ? undefined : waiting.find((w) => !w.refused && (only === undefined || w.jobId === only));
+}
+
 /** One after another; a dropped connection is waited out, and the key keeps a photograph from being kept twice. */
 async function work() {
   if (busy) return;
   busy = true;
   try {
-    for (let next = waiting.find((w) => !w.refused); next; next = waiting.find((w) => !w.refused)) {
-      await send(next);
-    }
+    for (let next = nextToSend(); next; next = nextToSend()) await send(next);
   } finally {
     busy = false;
   }
@@ -107,7 +119,9 @@ async function send(one: Waiting) {
     await forget(one.key);
     landed.forEach((tell) => tell(photo, one.jobId));
   } catch (failed) {
-    if (failed instanceof Refused && failed.status < 500) {
+    if (failed instanceof Refused && failed.status === 401) {
+      out = true;
+    } else if (failed instanceof Refused && failed.status < 500 && failed.status !== 429) {
       change(waiting.map((w) => (w.key === one.key ? { ...w, refused: failed.message } : w)));
       await forget(one.key);
     } else if (failed instanceof Unreachable || failed instanceof Refused) {

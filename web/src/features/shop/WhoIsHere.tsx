@@ -1,11 +1,12 @@
 import { Box, Button, Dialog, DialogContent, DialogTitle, TextField } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
+import { Link } from 'react-router';
 import { api, ask, type Schemas } from '../../api/client';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 
-/** Picks a name; no password yet. */
+/** Picks a name, at a bench without accounts. */
 export function WhoIsHere({
   people,
   close,
@@ -57,6 +58,16 @@ export function WhoIsHere({
             {texts.who.go}
           </Button>
         </Box>
+        {close && (
+          <Box
+            component={Link}
+            to="/people"
+            onClick={close}
+            sx={{ display: 'inline-block', py: 1.25, mt: 1 }}
+          >
+            {texts.who.letSignIn}
+          </Box>
+        )}
       </DialogContent>
     </Dialog>
   );

@@ -72,6 +72,7 @@ class ShopsApiTest {
             entry("POST /api/job/{id}/bench-minutes", Map.of("minutes", 5)),
             entry("POST /api/job/{id}/move", Map.of("version", 1, "place", "putAway")),
             entry("POST /api/job/{id}/note", Map.of("step", "look", "what", "x", "done", true)),
+            entry("POST /api/phone/link/{jobId}", Map.of("step", "look", "teardownKey", "")),
             entry("PUT /api/photo/{jobId}/{id}/marks", Map.of("version", 1, "marks", List.of())),
             entry("PUT /api/reading/{jobId}", Map.of("version", 1, "gear", GEAR)),
             entry("POST /api/reading/{jobId}/take", Map.of("version", 1, "choice", 0)),

@@ -30,6 +30,8 @@ class NetworkSetup {
     /** Before everything else, and at once: on refusals of the door, on HEAD and on answers without a body too. */
     @Bean
     static FilterRegistrationBean<HeaderWriterFilter> headers() {
+        HstsHeaderWriter https = new HstsHeaderWriter();
+        https.setIncludeSubDomains(false);
         HeaderWriterFilter filter = new HeaderWriterFilter(List.of(
                 new ContentSecurityPolicyHeaderWriter(POLICY),
                 new StaticHeadersWriter("X-Content-Type-Options", "nosniff"),
@@ -37,7 +39,7 @@ class NetworkSetup {
                 new StaticHeadersWriter("Referrer-Policy", "no-referrer"),
                 new StaticHeadersWriter("Cross-Origin-Resource-Policy", "same-origin"),
                 new CacheControlHeadersWriter(),
-                new HstsHeaderWriter()));
+                https));
         filter.setShouldWriteHeadersEagerly(true);
         FilterRegistrationBean<HeaderWriterFilter> first = new FilterRegistrationBean<>(filter);
         first.setOrder(Ordered.HIGHEST_PRECEDENCE);

@@ -1,13 +1,12 @@
 package app.gewerk.server.phone;
 
+import app.gewerk.core.AtMost;
 import app.gewerk.core.account.Right;
-import app.gewerk.server.http.Barred;
+import app.gewerk.core.job.Step;
 import app.gewerk.server.http.Needs;
-import app.gewerk.server.shop.Asker;
 import app.gewerk.server.shop.Here;
 import jakarta.servlet.http.HttpServletRequest;
 import org.springframework.http.HttpHeaders;
-import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -23,29 +22,23 @@ class PhoneController {
         this.phones = phones;
     }
 
+    /** @param teardownKey the step of the ledger that the photographs belong to; empty when none */
+    record Join(Step step, @AtMost(60) String teardownKey) {}
+
     record Open(String link) {}
 
     /** A link by which a telephone adds photographs to that job for a while. */
     @PostMapping("/link/{jobId}")
     @Needs(Right.COUNTER)
-    PhoneService.Link link(Here here, @PathVariable long jobId, HttpServletRequest request) {
+    PhoneService.Link link(Here here, @PathVariable long jobId, @RequestBody Join join, HttpServletRequest request) {
         String host = request.getHeader(HttpHeaders.HOST);
-        return phones.link(here, jobId, host == null ? request.getServerName() : host);
+        return phones.link(here, jobId, join.step(), join.teardownKey(), host == null ? request.getServerName() : host);
     }
 
-    /** What the telephone does with the link it has read. */
+    /** What the telephone does with the link it has read; asked again it says whether it still holds. */
     @PostMapping("/open")
     @Needs.Nothing
     PhoneService.Joined open(@RequestBody Open open, HttpServletRequest request) {
         return phones.open(open.link(), request);
-    }
-
-    /** To which job a telephone is joined. */
-    @GetMapping("/job")
-    @Needs(Right.COUNTER)
-    @Needs.AlsoPhone
-    PhoneService.Joined job(Here here) {
-        long job = Asker.now().flatMap(Asker::onlyJob).orElseThrow(Barred::signInFirst);
-        return phones.joined(here, job);
     }
 }

@@ -1,5 +1,7 @@
 package app.gewerk.server.phone;
 
+import app.gewerk.core.account.Right;
+import app.gewerk.core.job.Step;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.account.Hashes;
@@ -8,11 +10,14 @@ import app.gewerk.server.http.Barred;
 import app.gewerk.server.http.Listening;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.paper.QrCode;
+import app.gewerk.server.shop.Asker;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.shop.ShopScope;
 import app.gewerk.server.shop.ShopService;
 import jakarta.servlet.http.HttpServletRequest;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.OffsetDateTime;
 import java.util.List;
@@ -61,14 +66,15 @@ public class PhoneService {
     public record Joined(UUID bench, long jobId, int trayNumber, String machine, OffsetDateTime goodUntil) {}
 
     /** @param host by which the bench speaks to this process */
-    Link link(Here here, long jobId, String host) {
+    Link link(Here here, long jobId, Step step, String teardownKey, String host) {
         jobs.job(here, jobId);
         String reached = reachedBy(host).orElseThrow(() -> new Refused("phone.onlyOnNetwork"));
         String secret = Hashes.token();
         OffsetDateTime until = clock.now().plus(GOOD_FOR);
         long id = store.insert(here, jobId, Hashes.ofToken(secret), clock.now(), until);
         // Behind the #, so that it stands in no log and is sent to nobody but as the body of a request.
-        String address = "https://" + reached + "/phone#" + here.shopId() + "." + id + "." + secret;
+        String address = "https://" + reached + "/phone#" + here.shopId() + "." + id + "." + secret + "/" + step
+                + (teardownKey.isEmpty() ? "" : "/" + URLEncoder.encode(teardownKey, StandardCharsets.UTF_8));
         return new Link(address, QrCode.rows(address), until);
     }
 
@@ -96,14 +102,22 @@ public class PhoneService {
             PhoneStore.Made made = store.made(shop, id, Hashes.ofToken(parts.group(3)))
                     .filter(m -> m.goodUntil().isAfter(clock.now()))
                     .orElseThrow(() -> Barred.unproven(Say.of("phone.linkOver")));
-            sessions.beginPhone(request, made.by(), id, (int)
-                    Duration.between(clock.now(), made.goodUntil()).toSeconds());
+            if (!mayAlready(made)) {
+                int seconds =
+                        (int) Duration.between(clock.now(), made.goodUntil()).toSeconds();
+                sessions.beginPhone(request, made.by(), id, seconds);
+            }
             return joined(made.by(), made.jobId(), made.goodUntil());
         });
     }
 
-    Joined joined(Here here, long jobId) {
-        return joined(here, jobId, store.goodUntil(here, jobId).orElseThrow(Barred::signInFirst));
+    /** Joined before, or the own telephone of somebody who is signed in on it: they stay so. */
+    private static boolean mayAlready(PhoneStore.Made made) {
+        return Asker.now()
+                .filter(asker -> asker.here().shopId() == made.by().shopId())
+                .filter(asker -> asker.rights().contains(Right.COUNTER))
+                .filter(asker -> asker.onlyJob().isEmpty() || asker.onlyJob().get() == made.jobId())
+                .isPresent();
     }
 
     private Joined joined(Here here, long jobId, OffsetDateTime goodUntil) {

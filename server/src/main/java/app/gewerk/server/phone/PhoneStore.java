@@ -7,7 +7,6 @@ import app.gewerk.server.shop.Here;
 import java.time.OffsetDateTime;
 import java.util.Optional;
 import org.jooq.DSLContext;
-import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
 
 @Repository
@@ -40,14 +39,5 @@ class PhoneStore {
                 .on(PERSON.SHOP_ID.eq(PHONE_LINK.SHOP_ID), PERSON.ID.eq(PHONE_LINK.MADE_BY))
                 .where(PHONE_LINK.SHOP_ID.eq(shopId), PHONE_LINK.ID.eq(id), PHONE_LINK.TOKEN_HASH.eq(tokenHash))
                 .fetchOptional(r -> new Made(new Here(shopId, r.value1(), r.value2()), r.value3(), r.value4()));
-    }
-
-    /** Until when the latest link of a job is good. */
-    Optional<OffsetDateTime> goodUntil(Here here, long jobId) {
-        return sql.select(DSL.max(PHONE_LINK.GOOD_UNTIL))
-                .from(PHONE_LINK)
-                .where(PHONE_LINK.SHOP_ID.eq(here.shopId()), PHONE_LINK.JOB_ID.eq(jobId))
-                .and(PHONE_LINK.MADE_BY.eq(here.personId()))
-                .fetchOptional(r -> r.value1());
     }
 }
