@@ -4,6 +4,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, Route, Routes, useLocation, useNavigate } from 'react-router';
 import { SIGNED_OUT, Unreachable } from './api/client';
 import { AtThisBench } from './features/account/AtThisBench';
+import { ThumbBar, useForward } from './features/shop/ThumbBar';
 import { SignIn } from './features/account/SignIn';
 import { Find } from './features/shop/Find';
 import { Help } from './features/shop/Help';
@@ -35,6 +36,7 @@ export function App() {
   const [finding, setFinding] = useState(false);
   const [help, setHelp] = useState(false);
   const [choosing, setChoosing] = useState(false);
+  const [forward, bring] = useForward();
   const shop = useQuery(shopQuery);
   const { down, report } = useLine();
   const lost = down || shop.failureReason instanceof Unreachable;
@@ -78,13 +80,14 @@ export function App() {
         </Box>
       )}
       <Box
+        data-place={forward}
         sx={{
           flex: 1,
           minHeight: 0,
           display: 'grid',
-          gridTemplateColumns: { xs: '1fr', md: '224px minmax(0, 1fr)' },
-          gridTemplateRows: { xs: 'auto 1fr', md: '1fr' },
-          overflow: { xs: 'auto', md: 'hidden' },
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: '224px minmax(0, 1fr)' },
+          gridTemplateRows: 'minmax(0, 1fr)',
+          overflow: 'hidden',
         }}
       >
         {(here ?? seen) && (
@@ -93,20 +96,31 @@ export function App() {
               <Rack />
             </Part>
             <Part name={texts.part.page} of={place.pathname}>
-              <Suspense fallback={<Box component="main" sx={{ bgcolor: colour.paper }} />}>
-                <Routes>
-                  <Route path="/" element={<Welcome />} />
-                  <Route path="/new" element={<NewJob />} />
-                  <Route path="/job/:id/:step?" element={<Sheet />} />
-                  <Route path="/workings/*" element={<Workings />} />
-                  <Route path="/people" element={<People />} />
-                  <Route path="*" element={<Welcome />} />
-                </Routes>
-              </Suspense>
+              <Box
+                sx={{
+                  display: 'grid',
+                  '[data-place="rack"] &': { display: { xs: 'none', lg: 'grid' } },
+                  gridTemplateColumns: 'minmax(0, 1fr)',
+                  gridTemplateRows: 'minmax(0, 1fr)',
+                  minHeight: 0,
+                }}
+              >
+                <Suspense fallback={<Box component="main" sx={{ bgcolor: colour.paper }} />}>
+                  <Routes>
+                    <Route path="/" element={<Welcome />} />
+                    <Route path="/new" element={<NewJob />} />
+                    <Route path="/job/:id/:step?" element={<Sheet />} />
+                    <Route path="/workings/*" element={<Workings />} />
+                    <Route path="/people" element={<People />} />
+                    <Route path="*" element={<Welcome />} />
+                  </Routes>
+                </Suspense>
+              </Box>
             </Part>
           </>
         )}
       </Box>
+      <ThumbBar forward={forward} bring={bring} mat={place.pathname.startsWith('/job/')} />
       {finding && <Find close={() => setFinding(false)} />}
       {help && <Help close={() => setHelp(false)} />}
       {shop.data && !accounts && (!here || choosing) && (
@@ -196,9 +210,10 @@ function TopBar(props: {
         color: colour.paper,
         display: 'flex',
         alignItems: 'center',
-        gap: 2.5,
-        px: 2,
+        gap: { xs: 1, sm: 2.5 },
+        px: { xs: 1, sm: 2 },
         height: 46,
+        whiteSpace: 'nowrap',
         flex: 'none',
       }}
     >
@@ -208,7 +223,9 @@ function TopBar(props: {
         sx={{ ...plain, display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700, fontSize: 19 }}
       >
         <Tooth />
-        {texts.name}
+        <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
+          {texts.name}
+        </Box>
       </Box>
       <Box component="nav" aria-label={texts.name} sx={{ display: 'flex', gap: 2, flex: 1 }}>
         <Box
@@ -236,7 +253,10 @@ function TopBar(props: {
         {texts.newJob}
         <Key>n</Key>
       </Box>
-      <PlainButton sx={plain} onClick={props.help}>
+      <PlainButton
+        sx={{ ...plain, '@media (hover: none) and (pointer: coarse)': { display: 'none' } }}
+        onClick={props.help}
+      >
         {texts.help.title}
         <Key>?</Key>
       </PlainButton>

@@ -68,6 +68,8 @@ export const onKraft = {
 } as const;
 
 export const theme = createTheme({
+  // From lg on rack, sheet and mat lie beside each other; below it a thumb brings each forward.
+  breakpoints: { values: { xs: 0, sm: 600, md: 900, lg: 1100, xl: 1536 } },
   palette: {
     mode: 'light',
     primary: { main: colour.go, contrastText: colour.white },

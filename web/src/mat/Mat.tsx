@@ -3,6 +3,7 @@ import { useEffect, useRef, useState, type PointerEvent, type ReactNode, type Wh
 import { useKeys } from '../parts/useKeys';
 import { texts } from '../texts';
 import { TrueSize, usePxPerMm } from './TrueSize';
+import { gripOf, moved, type Grip, type Point, type View } from './pinch';
 import { colour, font } from '../theme';
 import { PlainButton } from '../parts/PlainButton';
 
@@ -10,6 +11,8 @@ import { PlainButton } from '../parts/PlainButton';
 const PUSH = 40;
 
 const ROOM_PX = 110;
+/** The middle lies a little higher than the middle of the screen: below it are the buttons. */
+const UP_PX = 10;
 
 /** How the mat lies on the screen: pixels to the millimetre, where its origin is, its size in pixels. */
 export interface Placed {
@@ -18,12 +21,6 @@ export interface Placed {
   originY: number;
   width: number;
   height: number;
-}
-
-interface View {
-  scale: number;
-  x: number;
-  y: number;
 }
 
 /**
@@ -45,7 +42,8 @@ export function Mat(props: {
   const frame = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 400, height: 600 });
   const [own, setOwn] = useState<View>();
-  const drag = useRef<{ x: number; y: number; view: View } | undefined>(undefined);
+  const drag = useRef<{ grip: Grip; view: View } | undefined>(undefined);
+  const fingers = useRef(new Map<number, Point>());
   useEffect(() => {
     const element = frame.current;
     if (!element) return;
@@ -89,24 +87,28 @@ export function Mat(props: {
   });
 
   const wheel = (event: WheelEvent) => zoom(event.deltaY < 0 ? 1.12 : 0.9);
+  const grip = (): Grip => gripOf([...fingers.current.values()]);
   const down = (event: PointerEvent<SVGSVGElement>) => {
     event.currentTarget.setPointerCapture(event.pointerId);
-    drag.current = { x: event.clientX, y: event.clientY, view };
+    fingers.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
+    drag.current = { grip: grip(), view };
   };
-  const move = (event: PointerEvent) => {
-    const from = drag.current;
-    if (!from) return;
-    setOwn({
-      ...from.view,
-      x: from.view.x + event.clientX - from.x,
-      y: from.view.y + event.clientY - from.y,
-    });
+  const move = (event: PointerEvent<SVGSVGElement>) => {
+    if (!drag.current || !fingers.current.has(event.pointerId)) return;
+    fingers.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
+    const box = event.currentTarget.getBoundingClientRect();
+    const middle = { x: box.left + size.width / 2, y: box.top + size.height / 2 - UP_PX };
+    setOwn(moved(drag.current.view, drag.current.grip, grip(), middle));
   };
-  const up = () => (drag.current = undefined);
+  const up = (event: PointerEvent) => {
+    fingers.current.delete(event.pointerId);
+    // The finger that stays goes on from where it is.
+    drag.current = fingers.current.size > 0 ? { grip: grip(), view } : undefined;
+  };
 
   const { width, height } = size;
   const originX = width / 2 + view.x;
-  const originY = height / 2 - 10 + view.y;
+  const originY = height / 2 - UP_PX + view.y;
   const fine = view.scale >= 5 ? 1 : 10;
   const ratio = view.scale / screen.pxPerMm;
   const isTrue = screen.set && Math.abs(ratio - 1) < 1e-6;

@@ -47,6 +47,7 @@ export const en = {
     readyToGo: 'ready to go',
     putAway: 'put away',
   },
+  thumb: { label: 'Bring forward', rack: 'Rack', sheet: 'Sheet', mat: 'Mat' },
   part: {
     failed: (name: string) =>
       `${name} cannot be shown just now. The rest goes on working, and nothing kept is lost. Try again; if it stays so, note what was done last and tell who looks after Gewerk.`,

@@ -75,13 +75,14 @@ function Unread(props: { caution: Schemas['JobCaution']; busy: boolean; tick: ()
         px: 1.5,
         py: 0.75,
         display: 'flex',
+        flexWrap: { xs: 'wrap', sm: 'nowrap' },
         gap: 1.5,
         alignItems: 'center',
         lineHeight: 1.3,
       }}
     >
       <Mark name="caution" color={colour.danger} size={24} />
-      <Box sx={{ flex: 1 }}>
+      <Box sx={{ flex: { xs: '1 1 240px', sm: 1 } }}>
         <strong>{caution.words}.</strong>
         {caution.referOn && (
           <Box component="strong" sx={{ color: colour.danger }}>

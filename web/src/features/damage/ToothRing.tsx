@@ -5,6 +5,7 @@ import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { LETTERS, type MarkKind, type ToothMap } from './toothMap';
 
+const UNDER_A_FINGER = 2;
 const TAU = 2 * Math.PI;
 
 /** Where the middle of a tooth lies: the first at the top, the others clockwise. */
@@ -39,6 +40,8 @@ export function ToothRing(props: {
   const { map, place, chosen } = props;
   const teeth = map.toothCount;
   const [from, setFrom] = useState<number>();
+  /** What a finger covers is shown larger, and in the middle of the gear. */
+  const [finger, setFinger] = useState(false);
   const svg = useRef<SVGSVGElement>(null);
   const ring = useRef<HTMLDivElement>(null);
   const tip = (props.tipMm / 2) * place.scale;
@@ -59,6 +62,7 @@ export function ToothRing(props: {
     event.stopPropagation();
     ring.current?.focus();
     event.currentTarget.setPointerCapture(event.pointerId);
+    setFinger(event.pointerType === 'touch');
     setFrom(tooth);
     props.choose({ from: event.shiftKey ? props.at : tooth, to: tooth });
   };
@@ -130,7 +134,9 @@ export function ToothRing(props: {
                     />
                   ),
                 )}
-                <g transform={`translate(${label * Math.cos(angle)} ${label * Math.sin(angle)})`}>
+                <g
+                  transform={`translate(${label * Math.cos(angle)} ${label * Math.sin(angle)}) scale(${picked && finger ? UNDER_A_FINGER : 1})`}
+                >
                   {(picked || marks.length > 0) && (
                     <circle
                       r={size / 2 + 3}
@@ -157,6 +163,21 @@ export function ToothRing(props: {
               </g>
             );
           })}
+          {finger && from !== undefined && (
+            <g pointerEvents="none">
+              <circle r={Math.max(46, root * 0.55)} fill={colour.paper} stroke={colour.ink} strokeWidth={2} />
+              <text
+                textAnchor="middle"
+                dominantBaseline="central"
+                fontSize={48}
+                fontWeight={700}
+                fontFamily={font.figures}
+                fill={colour.ink}
+              >
+                {props.at}
+              </text>
+            </g>
+          )}
           <circle
             r={(label + 14 + root * 0.7) / 2}
             fill="none"

@@ -6,7 +6,7 @@ import { Part } from '../../parts/Part';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 
-/** The sheet and, beside it, the mat; one above the other on a narrow screen. Each block fails by itself. */
+/** The sheet and, beside it, the mat; one above the other on a tablet held upright, one at a time on a telephone. Each block fails by itself. */
 export function Frame({ children, mat }: { children: ReactNode; mat: ReactNode }) {
   const place = useLocation();
   const right = rightOf(useParams().step);
@@ -14,13 +14,34 @@ export function Frame({ children, mat }: { children: ReactNode; mat: ReactNode }
     <Box
       sx={{
         display: 'grid',
-        gridTemplateColumns: { xs: '1fr', lg: 'minmax(0, 1fr) 400px' },
-        gridTemplateRows: { xs: 'auto 480px', lg: '1fr' },
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: mat ? 'minmax(0, 1fr) 400px' : 'minmax(0, 1fr)' },
+        gridTemplateRows: {
+          xs: 'minmax(0, 1fr)',
+          sm: mat ? 'minmax(0, 3fr) minmax(0, 2fr)' : 'minmax(0, 1fr)',
+          lg: 'minmax(0, 1fr)',
+        },
         minHeight: 0,
-        overflow: { xs: 'auto', lg: 'hidden' },
+        overflow: 'hidden',
+        ...(mat && {
+          '[data-place="mat"] &': {
+            gridTemplateRows: {
+              xs: 'minmax(0, 1fr)',
+              sm: 'minmax(0, 2fr) minmax(0, 3fr)',
+              lg: 'minmax(0, 1fr)',
+            },
+          },
+        }),
       }}
     >
-      <Box component="main" sx={{ bgcolor: colour.paper, overflow: { lg: 'auto' }, px: 1.5 }}>
+      <Box
+        component="main"
+        sx={{
+          bgcolor: colour.paper,
+          overflow: 'auto',
+          px: 1.5,
+          ...(mat && { '[data-place="mat"] &': { display: { xs: 'none', sm: 'block' } } }),
+        }}
+      >
         {Children.map(children, (block, index) => (
           <Part name={texts.part.sheet} of={place.pathname}>
             {/* The first is the job's head, by which everybody leafs. */}
@@ -28,9 +49,20 @@ export function Frame({ children, mat }: { children: ReactNode; mat: ReactNode }
           </Part>
         ))}
       </Box>
-      <Part name={texts.part.mat} of={place.pathname}>
-        {mat}
-      </Part>
+      {mat && (
+        <Box
+          sx={{
+            display: { xs: 'none', sm: 'grid' },
+            '[data-place="mat"] &': { display: 'grid' },
+            gridTemplateColumns: 'minmax(0, 1fr)',
+            minHeight: 0,
+          }}
+        >
+          <Part name={texts.part.mat} of={place.pathname}>
+            {mat}
+          </Part>
+        </Box>
+      )}
     </Box>
   );
 }

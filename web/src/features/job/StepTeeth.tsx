@@ -1,4 +1,5 @@
 import { Box } from '@mui/material';
+import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { Mark } from '../../parts/Marks';
@@ -10,17 +11,36 @@ export const STEPS = Object.keys(texts.steps) as Step[];
 
 /** The ten steps as the teeth of a rack; the engaged one stands up. */
 export function StepTeeth({ job, step }: { job: Schemas['Job']; step: Step }) {
+  const rack = useRef<HTMLElement>(null);
+  useEffect(() => {
+    // On a telephone the rack of steps is longer than the screen: the engaged one is brought into view.
+    const engaged = rack.current?.querySelector<HTMLElement>('[aria-current="step"]');
+    if (rack.current && engaged) {
+      rack.current.scrollLeft = engaged.offsetLeft - (rack.current.clientWidth - engaged.clientWidth) / 2;
+    }
+  }, [step]);
   return (
     <Box component="nav" aria-label={texts.stepsLabel} sx={{ borderBottom: `7px solid ${colour.engaged}` }}>
       <Box
         component="ol"
-        sx={{ display: 'flex', listStyle: 'none', m: 0, p: 0, height: 58, alignItems: 'flex-end' }}
+        ref={rack}
+        sx={{
+          display: 'flex',
+          listStyle: 'none',
+          m: 0,
+          p: 0,
+          height: 58,
+          alignItems: 'flex-end',
+          position: 'relative',
+          overflowX: { xs: 'auto', sm: 'visible' },
+          overflowY: 'hidden',
+        }}
       >
         {STEPS.map((name) => {
           const engaged = name === step;
           const done = job.stepsDone.includes(name);
           return (
-            <Box component="li" key={name} sx={{ flex: 1, minWidth: 0, px: '1px' }}>
+            <Box component="li" key={name} sx={{ flex: 1, minWidth: { xs: 76, sm: 0 }, px: '1px' }}>
               <Box
                 component={Link}
                 to={`/job/${job.id}/${name}`}

@@ -35,7 +35,8 @@ export function Row(props: {
       <Box
         sx={{
           display: 'grid',
-          gridTemplateColumns: WIDTH,
+          // On a telephone what is understood of it stands below.
+          gridTemplateColumns: { xs: '30px minmax(0, 1fr) 132px', sm: WIDTH },
           alignItems: 'center',
           columnGap: 1,
           minHeight: 39,
@@ -62,6 +63,7 @@ export function Row(props: {
         />
         <Box
           sx={{
+            gridColumn: { xs: 2, sm: 'auto' },
             ...(props.hint ? {} : { fontFamily: font.figures }),
             fontSize: 13.5,
             color: colour.inkSoft,
@@ -79,7 +81,10 @@ export function Row(props: {
           ))}
       </Box>
       {props.message && (
-        <Box role="alert" sx={{ color: colour.danger, fontSize: 14, pb: 0.75, pl: '192px' }}>
+        <Box
+          role="alert"
+          sx={{ color: colour.danger, fontSize: 14, pb: 0.75, pl: { xs: '38px', sm: '192px' } }}
+        >
           {props.message}
         </Box>
       )}

@@ -138,7 +138,7 @@ export function ReadingStrip(props: {
   };
   return (
     <Box ref={strip} onKeyDown={next}>
-      <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', pb: 0.5 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center', pb: 0.5 }}>
         <PlainSelect
           label={texts.read.kind}
           value={draft.kind}
@@ -345,7 +345,10 @@ function Others(props: { reading: Schemas['ReadingLine']; counts: boolean; toggl
     <Box
       sx={{
         display: 'grid',
-        gridTemplateColumns: '188px minmax(96px, 1fr) auto',
+        gridTemplateColumns: {
+          xs: 'minmax(90px, 1fr) minmax(90px, 1fr) auto',
+          sm: '188px minmax(96px, 1fr) auto',
+        },
         columnGap: 1,
         alignItems: 'center',
         minHeight: 34,

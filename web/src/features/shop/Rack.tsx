@@ -21,9 +21,9 @@ export function Rack() {
         bgcolor: colour.bench,
         borderRight: `1px solid ${colour.kraft}`,
         overflow: 'auto',
-        maxHeight: { xs: 220, md: 'none' },
         p: 1.25,
-        display: 'flex',
+        display: { xs: 'none', lg: 'flex' },
+        '[data-place="rack"] &': { display: 'flex' },
         flexDirection: 'column',
         gap: 0.75,
       }}

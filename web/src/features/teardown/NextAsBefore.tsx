@@ -28,8 +28,10 @@ export function NextAsBefore(props: {
               {danger}
             </Box>
           ))}
-          <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
-            <Box sx={{ flex: 1, minWidth: 0, overflowWrap: 'anywhere' }}>
+          <Box
+            sx={{ display: 'flex', flexWrap: { xs: 'wrap', sm: 'nowrap' }, gap: 1.5, alignItems: 'center' }}
+          >
+            <Box sx={{ flex: { xs: '1 1 240px', sm: 1 }, minWidth: 0, overflowWrap: 'anywhere' }}>
               <strong>{earlier.fromBook ? texts.ledger.nextBook : texts.ledger.nextJob(earlier.by)}</strong>{' '}
               {next.line}
             </Box>
