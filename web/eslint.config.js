@@ -5,7 +5,7 @@ import hooks from 'eslint-plugin-react-hooks';
 import ts from 'typescript-eslint';
 
 export default ts.config(
-  { ignores: ['target', 'node_modules', 'src/api/schema.ts', 'scripts', 'eslint.config.js'] },
+  { ignores: ['target', 'node_modules', 'src/api/schema.ts', 'scripts', 'public', 'eslint.config.js'] },
   js.configs.recommended,
   ts.configs.recommendedTypeChecked,
   { languageOptions: { parserOptions: { projectService: true } } },

@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, Route, Routes, useLocation, useNavigate } from 'react-router';
 import { SIGNED_OUT, Unreachable } from './api/client';
+import { keepWhatIsRead, useKeptSince } from './api/kept';
 import { AtThisBench } from './features/account/AtThisBench';
 import { ThumbBar, useForward } from './features/shop/ThumbBar';
 import { SignIn } from './features/account/SignIn';
@@ -18,7 +19,7 @@ import { Tooth } from './parts/Marks';
 import { Part } from './parts/Part';
 import { useKeys } from './parts/useKeys';
 import { useLine } from './parts/useSave';
-import { dayWords } from './parts/words';
+import { dayWords, momentWords } from './parts/words';
 import { texts } from './texts';
 import { colour } from './theme';
 import { shopQuery } from './features/shop/queries';
@@ -65,6 +66,10 @@ export function App() {
     if (atBench !== undefined && hereId !== undefined) void resumeUploads();
   }, [atBench, hereId]);
   const accounts = shop.data?.accounts ?? false;
+  const kept = useKeptSince();
+  useEffect(() => {
+    if (accounts) keepWhatIsRead();
+  }, [accounts]);
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <TopBar
@@ -74,9 +79,9 @@ export function App() {
         help={() => setHelp(true)}
         changePerson={() => setChoosing(true)}
       />
-      {lost && (
+      {(lost || kept !== undefined) && (
         <Box role="status" sx={{ bgcolor: colour.measure, px: 2, py: 0.75 }}>
-          {texts.offline}
+          {kept === undefined ? texts.offline : texts.offlineKept(momentWords(kept))}
         </Box>
       )}
       <Box
@@ -220,6 +225,7 @@ function TopBar(props: {
       <Box
         component={Link}
         to="/"
+        aria-label={texts.name}
         sx={{ ...plain, display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700, fontSize: 19 }}
       >
         <Tooth />

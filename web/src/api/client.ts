@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch';
 import type { components, paths } from './schema';
+import { KEPT_AT, keptSince } from './kept';
 import { texts } from '../texts';
 
 export type Schemas = components['schemas'];
@@ -58,7 +59,10 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
     if (failed instanceof DOMException && failed.name === 'AbortError') throw failed;
     throw new Unreachable(texts.offline);
   }
-  if (answer.response.ok) return answer.data as T;
+  if (answer.response.ok) {
+    keptSince(answer.response.headers.get(KEPT_AT));
+    return answer.data as T;
+  }
   if (answer.response.status === 503) throw new Unreachable(texts.offline);
   if (answer.response.status === 401) window.dispatchEvent(new Event(SIGNED_OUT));
   const problem = (typeof answer.error === 'object' ? answer.error : {}) as {

@@ -59,6 +59,8 @@ export const en = {
     cautions: 'The list of cautions',
   },
   offline: 'The server does not answer just now. What you type is kept; saving goes on by itself.',
+  offlineKept: (when: string) =>
+    `No connection. What was opened lately can be read as it was on ${when}; what you type is kept, and sent once there is one.`,
   saving: 'saving',
   answered: (status: number) => `The server answered ${status}.`,
   minutes: (m: number) =>

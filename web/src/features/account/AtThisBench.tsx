@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { Link } from 'react-router';
 import { api, ask, type Schemas } from '../../api/client';
+import { forgetWhatWasRead } from '../../api/kept';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
@@ -23,6 +24,7 @@ export function AtThisBench(props: {
     (path: '/api/account/sign-out' | '/api/account/sign-out-everywhere') => ask(api.POST(path)),
     () => {
       queries.clear();
+      forgetWhatWasRead();
       window.location.assign('/');
     },
   );

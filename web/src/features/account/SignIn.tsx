@@ -2,6 +2,7 @@ import { Box, Button, TextField } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { api, ask } from '../../api/client';
+import { forgetWhatWasRead } from '../../api/kept';
 import { Tooth } from '../../parts/Marks';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
@@ -23,6 +24,7 @@ export function SignIn({ shop, several, again }: { shop: string; several: boolea
       ask(api.POST('/api/account/sign-in', { body: { name, password, ...(several && { shop: which }) } })),
     () => {
       // What was answered to whoever was here before is not for others.
+      forgetWhatWasRead();
       if (!again) queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'shop' });
       void queries.invalidateQueries();
     },

@@ -1,15 +1,20 @@
 package app.gewerk.acceptance;
 
 import java.awt.geom.PathIterator;
+import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.StringReader;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Random;
 import java.util.regex.Pattern;
+import javax.imageio.ImageIO;
 import javax.xml.parsers.DocumentBuilderFactory;
 import javax.xml.parsers.ParserConfigurationException;
 import org.apache.batik.parser.AWTPathProducer;
@@ -89,5 +94,23 @@ final class Drawings {
             points[i] = new Coordinate(flat[2 * i], flat[2 * i + 1]);
         }
         return new GeometryFactory().createLineString(points);
+    }
+
+    /** A photograph's worth of noise; another for each seed. */
+    static byte[] jpeg(int seed) {
+        BufferedImage picture = new BufferedImage(640, 480, BufferedImage.TYPE_INT_RGB);
+        Random noise = new Random(seed);
+        for (int y = 0; y < 480; y++) {
+            for (int x = 0; x < 640; x++) {
+                picture.setRGB(x, y, noise.nextInt(0x1000000));
+            }
+        }
+        ByteArrayOutputStream file = new ByteArrayOutputStream();
+        try {
+            ImageIO.write(picture, "jpeg", file);
+        } catch (IOException fromMemory) {
+            throw new UncheckedIOException(fromMemory);
+        }
+        return file.toByteArray();
     }
 }

@@ -23,7 +23,7 @@ import org.awaitility.Awaitility;
 /** The start command with the built application in a folder of its own, as somebody has it who works with it. */
 final class Installed implements AutoCloseable {
     static final boolean ROOT = "root".equals(System.getProperty("user.name"));
-    private static final Pattern ADDRESS = Pattern.compile("Gewerk is open at (http://127\\.0\\.0\\.1:\\d+)");
+    private static final Pattern ADDRESS = Pattern.compile("Gewerk is open at (https?://127\\.0\\.0\\.1:\\d+)");
 
     /** The classes as an earlier start has unpacked them: later ones are quicker. */
     private static final Path CLASSES = Path.of("target/classes.jsa").toAbsolutePath();

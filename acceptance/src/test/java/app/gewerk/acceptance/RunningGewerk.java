@@ -18,6 +18,7 @@ import java.sql.Statement;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.TimeUnit;
@@ -28,6 +29,7 @@ import org.awaitility.Awaitility;
 /** The built application as a process of its own, on a database of its own. */
 final class RunningGewerk implements AutoCloseable {
     static final Path APP = Path.of("target/app").toAbsolutePath();
+    private static final Path CLASSES = Path.of("target/running.jsa").toAbsolutePath();
     private static final HttpClient HTTP = HttpClient.newHttpClient();
 
     private static boolean laidOut;
@@ -56,6 +58,8 @@ final class RunningGewerk implements AutoCloseable {
     private String databaseServer = System.getenv("GEWERK_TEST_DB_URL");
     private Process process;
     private ApiCaller onlooker;
+
+    private Map<String, String> also = Map.of();
 
     private RunningGewerk(boolean demo) {
         this(demo, "acceptance_" + UUID.randomUUID().toString().replace("-", ""));
@@ -99,6 +103,23 @@ final class RunningGewerk implements AutoCloseable {
         gewerk.databaseServer = "jdbc:postgresql://127.0.0.1:" + cable.port() + "/";
         gewerk.start();
         return gewerk;
+    }
+
+    /** Two processes on one new database, with what their environment says besides. */
+    static RunningGewerk[] two(Map<String, String> also) {
+        layOut();
+        RunningGewerk one = new RunningGewerk(false);
+        RunningGewerk other = new RunningGewerk(false, one.database);
+        one.also = also;
+        other.also = also;
+        sql("postgres", "create database " + one.database);
+        one.start();
+        other.start();
+        return new RunningGewerk[] {one, other};
+    }
+
+    int port() {
+        return port;
     }
 
     /** Two processes with the demo, started at the same time on one new database beside this one's. */
@@ -159,6 +180,12 @@ final class RunningGewerk implements AutoCloseable {
         if (QUICK) {
             command.add(QUICK_TO_START);
         }
+        // Unpacked once and shared by those that come after, as the start command has it.
+        command.addAll(List.of(
+                "-XX:+AutoCreateSharedArchive",
+                "-XX:SharedArchiveFile=" + CLASSES,
+                "-Xlog:cds=off",
+                "-Xlog:cds+dynamic=off"));
         command.addAll(List.of("-jar", APP.resolve("gewerk.jar").toString()));
         ProcessBuilder builder = new ProcessBuilder(command);
         builder.environment().put("MALLOC_ARENA_MAX", "2");
@@ -168,6 +195,7 @@ final class RunningGewerk implements AutoCloseable {
         builder.environment().put("GEWERK_DB_PASSWORD", System.getenv("GEWERK_TEST_DB_PASSWORD"));
         builder.environment().put("GEWERK_DEMO", String.valueOf(demo));
         builder.environment().put("SERVER_PORT", String.valueOf(port));
+        builder.environment().putAll(also);
         builder.redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.appendTo(log()));
         try {
             process = builder.start();
@@ -192,7 +220,9 @@ final class RunningGewerk implements AutoCloseable {
             throw new IllegalStateException("The server ended by itself: see " + log());
         }
         try {
-            return get("/api/shop").statusCode() == 200;
+            return send(HttpRequest.newBuilder(address("/api/alive")).build(), HttpResponse.BodyHandlers.discarding())
+                            .statusCode()
+                    == 204;
         } catch (UncheckedIOException notYet) {
             return false;
         }

@@ -8,6 +8,8 @@ import java.nio.file.Path;
 
 /** Re-makes docs/screenshots from the demo data: {@code ./gewerk shots}. */
 public final class Shots {
+    private static final String PASSWORD = "a file and an old gear";
+
     private Shots() {}
 
     public static void main(String[] arguments) {
@@ -41,6 +43,37 @@ public final class Shots {
             technician.page.getByText("drops in without work").first().click();
             technician.field("Why this one?").fill("fits without work, here tomorrow");
             picture(technician, folder.resolve("get.png"));
+            people(technician, folder.resolve("people.png"));
+            handheld(
+                    gewerk,
+                    Technician.Screen.TABLET,
+                    "/job/19/look",
+                    "What the damage says",
+                    folder.resolve("tablet.png"));
+            handheld(gewerk, Technician.Screen.TELEPHONE, "/", "What presses most", folder.resolve("telephone.png"));
+        }
+    }
+
+    private static void people(Technician technician, Path file) {
+        technician.open("/people");
+        technician.field("New password").fill(PASSWORD);
+        technician.button("Begin").click();
+        technician.page.getByLabel("Tomas, does").selectOption("technician");
+        technician.page.getByLabel("Ren, does").selectOption("counter");
+        technician.button("New secrets for Tomas").click();
+        technician.text("Give these").waitFor();
+        picture(technician, file);
+    }
+
+    private static void handheld(RunningGewerk gewerk, Technician.Screen screen, String path, String there, Path file) {
+        try (Technician technician = new Technician(gewerk.address("").toString(), screen)) {
+            technician.open(path);
+            technician.signIn("Ilva", PASSWORD);
+            technician.text(there).waitFor();
+            if (screen == Technician.Screen.TELEPHONE) {
+                technician.button("Rack").click();
+            }
+            picture(technician, file);
         }
     }
 

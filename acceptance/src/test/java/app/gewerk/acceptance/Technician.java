@@ -23,7 +23,7 @@ final class Technician implements AutoCloseable {
     private final Playwright playwright;
     private final Browser browser;
     private final List<String> complaints = new ArrayList<>();
-    private final RunningGewerk gewerk;
+    private final String base;
     final BrowserContext context;
     final Page page;
 
@@ -33,7 +33,33 @@ final class Technician implements AutoCloseable {
 
     /** @param language that the browser asks for */
     Technician(RunningGewerk gewerk, String language) {
-        this.gewerk = gewerk;
+        this(gewerk.address("").toString(), Screen.BENCH, language);
+    }
+
+    /** @param base the address without a path; over TLS with a certificate that nobody knows, too */
+    Technician(String base, Screen screen) {
+        this(base, screen, "en-GB");
+    }
+
+    /** What somebody has in hand. */
+    enum Screen {
+        BENCH(1280, 800, false),
+        TABLET(820, 1180, true),
+        TELEPHONE(390, 844, true);
+
+        final int width;
+        final int height;
+        final boolean touch;
+
+        Screen(int width, int height, boolean touch) {
+            this.width = width;
+            this.height = height;
+            this.touch = touch;
+        }
+    }
+
+    private Technician(String base, Screen screen, String language) {
+        this.base = base;
         playwright = Playwright.create(
                 new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
         browser = playwright
@@ -45,9 +71,13 @@ final class Technician implements AutoCloseable {
                                 "--no-first-run",
                                 "--disable-background-networking",
                                 "--disable-component-update",
-                                "--disable-sync")));
+                                "--disable-sync",
+                                "--ignore-certificate-errors")));
         context = browser.newContext(new Browser.NewContextOptions()
-                .setViewportSize(1280, 800)
+                .setViewportSize(screen.width, screen.height)
+                .setHasTouch(screen.touch)
+                .setIsMobile(screen.touch)
+                .setIgnoreHTTPSErrors(true)
                 .setLocale(language)
                 .setAcceptDownloads(true));
         context.setDefaultTimeout(PATIENCE_MS);
@@ -76,7 +106,7 @@ final class Technician implements AutoCloseable {
     }
 
     void open(String path) {
-        page.navigate(gewerk.address(path).toString());
+        page.navigate(base + path);
     }
 
     void stepUp(String name) {
@@ -86,6 +116,14 @@ final class Technician implements AutoCloseable {
         dialog.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Step up"))
                 .click();
         dialog.waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.DETACHED));
+    }
+
+    /** Shows who they are, at a shop with accounts. */
+    void signIn(String name, String password) {
+        field("Name").fill(name);
+        field("Password").fill(password);
+        button("Come in").click();
+        button("Come in").waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.DETACHED));
     }
 
     /** Takes one of the names offered, and waits until the bench knows. */

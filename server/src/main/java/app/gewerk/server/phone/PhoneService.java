@@ -84,11 +84,11 @@ public class PhoneService {
         if (!listening.network() || !parts.matches()) {
             return Optional.empty();
         }
-        return Listening.isHere(parts.group(1))
-                ? listening
-                        .outward()
-                        .map(name -> name + Optional.ofNullable(parts.group(2)).orElse(""))
-                : Optional.of(parts.group());
+        Optional<String> outward = listening
+                .outward()
+                .filter(name -> Listening.isHere(parts.group(1)))
+                .map(name -> name + Optional.ofNullable(parts.group(2)).orElse(""));
+        return outward.or(() -> Optional.of(parts.group()));
     }
 
     Joined open(String link, HttpServletRequest request) {

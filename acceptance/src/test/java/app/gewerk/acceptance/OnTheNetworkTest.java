@@ -1,0 +1,277 @@
+package app.gewerk.acceptance;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.gewerk.acceptance.Technician.Screen;
+import com.google.gson.JsonArray;
+import com.google.gson.JsonObject;
+import com.microsoft.playwright.CDPSession;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Response;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import com.microsoft.playwright.options.WaitForSelectorState;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+
+/** The start command for the shop's network: a certificate of its own, an owner, and people at benches, tablets, telephones. */
+class OnTheNetworkTest {
+    private static final String PASSWORD = "a file and an old gear";
+    /** The ten steps, and what stands there once each is whole. */
+    private static final Map<String, String> STEPS = new LinkedHashMap<>();
+
+    static {
+        STEPS.put("takeIn", "The owner says");
+        STEPS.put("listen", "What it may be");
+        STEPS.put("open", "The tray");
+        STEPS.put("look", "What the damage says");
+        STEPS.put("read", "It is 0.5 module");
+        STEPS.put("choose", "glue the split");
+        STEPS.put("get", "Get");
+        STEPS.put("closeUp", "Write it down");
+        STEPS.put("prove", "Write it down");
+        STEPS.put("handBack", "Write it down");
+    }
+
+    /** What has to be as large as a finger, and what of it is not: targets within a line of text, and their own labels. */
+    private static final String TOO_SMALL = "() => [...document.querySelectorAll('button, a, select, summary, input')]"
+            + ".filter(e => e.checkVisibility() && !e.closest('[hidden]') && e.type !== 'range')"
+            + ".map(e => [e, (e.closest('.MuiInputBase-root') ?? e.closest('label:has(input[type=checkbox], input[type=radio])') ?? e).getBoundingClientRect()])"
+            + ".filter(([e, box]) => box.width > 0 && box.height > 0 && box.height < 43.5)"
+            + ".map(([e, box]) => (e.textContent || e.ariaLabel || e.name) + ' ' + box.height)";
+
+    private static Installed installed;
+    private static String address;
+    private static String said;
+
+    @BeforeAll
+    static void start() throws IOException {
+        installed = new Installed();
+        Files.writeString(installed.folder.resolve("owner"), "Ilva\n" + PASSWORD + "\n");
+        Installed.Started started = installed.run(
+                "start",
+                "--port",
+                String.valueOf(RunningGewerk.freePort()),
+                "--listen",
+                "127.0.0.1",
+                "--owner",
+                installed.folder + "/owner");
+        address = started.address();
+        said = started.said();
+    }
+
+    @AfterAll
+    static void stop() {
+        installed.close();
+    }
+
+    private static Technician ilva(Screen screen) {
+        Technician ilva = new Technician(address, screen);
+        ilva.open("/");
+        ilva.signIn("Ilva", PASSWORD);
+        return ilva;
+    }
+
+    @Test
+    void itSaysItsAddressAndTheFingerprintOfTheCertificateItMade() {
+        assertThat(address).startsWith("https://127.0.0.1:");
+        String certificate = RunningGewerk.run(List.of(
+                "bash",
+                "-c",
+                System.getProperty("java.home") + "/bin/keytool -list -v -keystore " + installed.state("tls/gewerk.p12")
+                        + " -storepass:file " + installed.state("tls/password") + " 2>/dev/null"));
+        String fingerprint = certificate
+                .lines()
+                .filter(line -> line.contains("SHA256:"))
+                .findFirst()
+                .orElseThrow()
+                .replaceFirst(".*SHA256:\\s*", "");
+        assertThat(said).contains(fingerprint);
+        assertThat(installed.done("start").said()).contains("already open at https://127.0.0.1:");
+    }
+
+    @ParameterizedTest
+    @EnumSource
+    void tenStepsAreWorkedOnAtEachSize(Screen screen) {
+        // On a telephone it may lie on the mat, behind.
+        Locator.WaitForOptions there = new Locator.WaitForOptions().setState(WaitForSelectorState.ATTACHED);
+        try (Technician ilva = ilva(screen)) {
+            for (String step : STEPS.keySet()) {
+                ilva.open("/job/19/" + step);
+                ilva.text(STEPS.get(step)).waitFor(there);
+                assertThat(ilva.page.locator("[aria-busy=true]")).hasCount(0);
+                AccessibilityTest.check(ilva, screen + " " + step);
+                assertThat(ilva.page.evaluate("document.documentElement.scrollWidth - innerWidth"))
+                        .as(screen + " " + step + " is as wide as the screen")
+                        .isEqualTo(0);
+                if (screen.touch) {
+                    assertThat((List<?>) ilva.page.evaluate(TOO_SMALL))
+                            .as(screen + " " + step + ": for a finger")
+                            .isEmpty();
+                }
+            }
+            assertThat(ilva.complaints()).isEmpty();
+        }
+    }
+
+    @Test
+    void onATabletRackSheetAndMatAreOneMovementApart() {
+        try (Technician ilva = ilva(Screen.TABLET)) {
+            ilva.open("/job/19/look");
+            Locator rack = ilva.role(AriaRole.NAVIGATION, "Rack of trays");
+            Locator mat = ilva.role(AriaRole.REGION, "Cutting mat, ruled in millimetres");
+            assertThat(ilva.text("What the damage says")).isVisible();
+            assertThat(ilva.page.getByRole(AriaRole.LISTBOX)).isVisible();
+            assertThat(rack).not().isVisible();
+            double small = height(ilva.page.getByRole(AriaRole.LISTBOX));
+            thumb(ilva, "Mat").tap();
+            assertThat(height(ilva.page.getByRole(AriaRole.LISTBOX))).isGreaterThan(small);
+            thumb(ilva, "Rack").tap();
+            assertThat(rack).isVisible();
+            assertThat(mat).not().isVisible();
+            rack.getByRole(AriaRole.LINK).first().tap();
+            assertThat(rack).not().isVisible();
+            assertThat(ilva.page.locator("main")).isVisible();
+        }
+    }
+
+    private static Locator thumb(Technician who, String place) {
+        return who.role(AriaRole.NAVIGATION, "Bring forward")
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(place));
+    }
+
+    private static double height(Locator part) {
+        return part.boundingBox().height;
+    }
+
+    @Test
+    void aToothIsMarkedByFingerAndShownLargeWhileItIsHeld() {
+        try (Technician ilva = ilva(Screen.TABLET)) {
+            ilva.open("/job/14/look");
+            Locator ring = ilva.page.getByRole(AriaRole.LISTBOX);
+            ilva.field("teeth").fill("20");
+            assertThat(ring.locator("#tooth-20")).isAttached();
+            var tooth = ring.locator("#tooth-1 text").last().boundingBox();
+            CDPSession fingers = ilva.context.newCDPSession(ilva.page);
+            JsonObject held = new JsonObject();
+            held.addProperty("x", tooth.x + tooth.width / 2);
+            held.addProperty("y", tooth.y + tooth.height / 2);
+            touch(fingers, "touchStart", held);
+            assertThat(ring.locator("text[font-size='48']")).hasText("1");
+            touch(fingers, "touchEnd");
+            assertThat(ring.locator("text[font-size='48']")).hasCount(0);
+            ilva.button("missing").tap();
+            assertThat(ilva.text("One missing tooth is not found yet")).isVisible();
+        }
+    }
+
+    private static void touch(CDPSession fingers, String what, JsonObject... points) {
+        JsonArray all = new JsonArray();
+        Arrays.stream(points).forEach(all::add);
+        JsonObject event = new JsonObject();
+        event.addProperty("type", what);
+        event.add("touchPoints", all);
+        fingers.send("Input.dispatchTouchEvent", event);
+    }
+
+    @Test
+    void aTelephoneIsJoinedToATrayAndItsPhotographsArriveThroughADroppedLine() {
+        try (Technician ilva = ilva(Screen.BENCH)) {
+            ilva.open("/job/19/look");
+            Response made = ilva.page.waitForResponse(
+                    response -> response.url().contains("/api/phone/link/"),
+                    () -> ilva.button("with a phone").click());
+            String link = made.text().replaceFirst(".*\"address\":\"([^\"]+)\".*", "$1");
+            assertThat(link).startsWith(address + "/phone#");
+            assertThat(ilva.role(AriaRole.IMG, "QR code of the phone’s address"))
+                    .isVisible();
+            ilva.button("close").click();
+            try (Technician phone = new Technician(link, Screen.TELEPHONE)) {
+                phone.open("");
+                assertThat(phone.role(AriaRole.HEADING, "Tray 12")
+                                .or(phone.page.locator("h1"))
+                                .first())
+                        .containsText("12");
+                Locator several = phone.page.locator("input[type=file][multiple]");
+                several.setInputFiles(new FilePayload[] {picture("one"), picture("two")});
+                assertThat(phone.text("2 are at the bench")).isVisible();
+                phone.context.setOffline(true);
+                several.setInputFiles(new FilePayload[] {picture("three")});
+                assertThat(phone.text("1 on the way")).isVisible();
+                phone.context.setOffline(false);
+                assertThat(phone.text("3 are at the bench")).isVisible();
+                AccessibilityTest.check(phone, "telephone");
+                assertThat(phone.page.evaluate("async () => (await fetch('/api/job/rack')).status"))
+                        .isEqualTo(403);
+            }
+            assertThat(ilva.page.locator("section[aria-label=Photographs] img")).hasCount(3);
+        }
+    }
+
+    private static FilePayload picture(String name) {
+        return new FilePayload(name + ".jpg", "image/jpeg", Drawings.jpeg(name.length()));
+    }
+
+    @Test
+    void somebodyElseTakesOverWithAPinAndTheJournalKnowsThem() {
+        try (Technician ilva = ilva(Screen.BENCH)) {
+            ilva.open("/people");
+            Locator fresh = ilva.role(AriaRole.REGION, "Somebody new");
+            fresh.getByLabel("Name").fill("Perrin");
+            fresh.getByLabel("New PIN, 4 to 8 figures").fill("1234");
+            fresh.getByRole(AriaRole.BUTTON).click();
+            assertThat(fresh).containsText("tried first");
+            fresh.getByLabel("New PIN, 4 to 8 figures").fill("2580");
+            fresh.getByRole(AriaRole.BUTTON).click();
+            assertThat(ilva.role(AriaRole.REGION, "Who works here")).containsText("Perrin");
+            AccessibilityTest.check(ilva, "people");
+            ilva.open("/job/24/closeUp");
+            ilva.page.getByTitle("change who is at the bench").click();
+            ilva.button("Perrin").click();
+            ilva.field("PIN of Perrin").fill("2580");
+            ilva.button("Perrin takes over").click();
+            assertThat(ilva.page.getByTitle("change who is at the bench")).hasText("Perrin");
+            ilva.field("Write it down").fill("the spring goes left");
+            ilva.button("Keep the note").click();
+            ilva.button("Journal").click();
+            assertThat(ilva.page.locator("main")).containsText("Perrin");
+            ilva.open("/people");
+            assertThat(ilva.page.locator("main")).containsText("for the owner");
+        }
+    }
+
+    @Test
+    void whoeverMayOnlyLookSeesEverythingAtRest() {
+        try (Technician ilva = ilva(Screen.BENCH)) {
+            ilva.open("/people");
+            Locator fresh = ilva.role(AriaRole.REGION, "Somebody new");
+            fresh.getByLabel("Name").fill("Quill");
+            fresh.getByLabel("does").selectOption("looking");
+            fresh.getByLabel("New password").fill("brass wire and oil");
+            fresh.getByRole(AriaRole.BUTTON).click();
+            assertThat(ilva.role(AriaRole.REGION, "Who works here")).containsText("Quill");
+        }
+        try (Technician quill = new Technician(address, Screen.BENCH)) {
+            quill.open("/job/19/read");
+            quill.signIn("Quill", "brass wire and oil");
+            assertThat(quill.text("You may look at everything here and change nothing."))
+                    .isVisible();
+            assertThat(quill.field("teeth")).isDisabled();
+            quill.button("Journal").click();
+            assertThat(quill.text("back to the sheet")
+                            .or(quill.page.locator("main ol, main ul").first())
+                            .first())
+                    .isVisible();
+        }
+    }
+}
