@@ -131,7 +131,7 @@ export const en = {
     ownerName: 'Your name',
     address: 'Where others open it',
     fingerprint: 'The certificate’s fingerprint, to compare with what a browser shows the first time:',
-    onlyHere: 'Other machines do not reach it yet: start it with --listen (see the page on running it).',
+    onlyHere: 'Other machines do not reach it yet: start it with --listen (docs/network.md).',
     notYours: 'This page is for the owner, signed in with the password.',
   },
   phone: {

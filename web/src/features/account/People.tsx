@@ -308,10 +308,11 @@ function Add() {
 function Address() {
   const address = useQuery(addressQuery).data;
   if (!address) return null;
+  const others = address.address.startsWith('https:');
   return (
     <Section title={texts.account.address}>
       <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'start' }}>
-        <QrPicture rows={address.code} label={address.address} side={168} />
+        {others && <QrPicture rows={address.code} label={address.address} side={168} />}
         <Box sx={{ minWidth: 0, flex: 1 }}>
           <Box sx={{ fontFamily: font.figures, fontSize: 17, overflowWrap: 'anywhere' }}>
             {address.address}
@@ -322,7 +323,7 @@ function Address() {
               <Box sx={{ fontFamily: font.figures, overflowWrap: 'anywhere' }}>{address.fingerprint}</Box>
             </>
           )}
-          {address.address.startsWith('http:') && <Box sx={{ mt: 1 }}>{texts.account.onlyHere}</Box>}
+          {!others && <Box sx={{ mt: 1 }}>{texts.account.onlyHere}</Box>}
         </Box>
       </Box>
     </Section>

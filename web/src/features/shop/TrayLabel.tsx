@@ -28,6 +28,7 @@ export function TrayLabel({ tray, today, open }: { tray: Tray; today: string | u
       aria-current={open ? 'page' : undefined}
       sx={{
         display: 'grid',
+        alignItems: 'stretch',
         gridTemplateColumns: '46px minmax(0, 1fr)',
         textDecoration: 'none',
         color: colour.ink,

@@ -11,6 +11,7 @@ import java.util.regex.Pattern;
 /** Calls the API over HTTP as the front end does, with the person's cookie and the CSRF token. */
 final class ApiCaller {
     private static final Pattern TOKEN = Pattern.compile("XSRF-TOKEN=([^;]+)");
+    private static final Pattern SESSION = Pattern.compile("gewerk_session=([^;]+)");
     private static final Pattern PERSON = Pattern.compile("gewerk_here=([\\d.]+)");
 
     private final Function<String, URI> addresses;
@@ -32,6 +33,22 @@ final class ApiCaller {
         HttpResponse<String> here =
                 send("POST", "/api/shop/here", "{\"name\":\"" + name + "\"}", "step-up-" + name, "XSRF-TOKEN=" + token);
         cookies = "XSRF-TOKEN=" + token + "; gewerk_here=" + cookie(PERSON, here);
+    }
+
+    /** Somebody of a shop with accounts. */
+    static ApiCaller signedIn(RunningGewerk gewerk, String name, String password) {
+        HttpResponse<String> first = RunningGewerk.send(
+                HttpRequest.newBuilder(gewerk.address("/api/shop")).build(), HttpResponse.BodyHandlers.ofString());
+        ApiCaller nobody = new ApiCaller(gewerk::address, cookie(TOKEN, first), "");
+        HttpResponse<String> in = nobody.post(
+                "/api/account/sign-in", "{\"name\":\"" + name + "\",\"password\":\"" + password + "\"}", "sign-in");
+        return new ApiCaller(gewerk::address, nobody.token, "; gewerk_session=" + cookie(SESSION, in));
+    }
+
+    private ApiCaller(Function<String, URI> addresses, String token, String more) {
+        this.addresses = addresses;
+        this.token = token;
+        cookies = "XSRF-TOKEN=" + token + more;
     }
 
     private static String cookie(Pattern pattern, HttpResponse<String> response) {

@@ -182,7 +182,7 @@ public final class Bench {
      * The demo's forty jobs again and again, put away, each with its answers, culprits, readings, decisions, orders and
      * a line of the journal. The book is counted once, at the end.
      */
-    private static void grow(RunningGewerk gewerk, int jobs) {
+    static void grow(RunningGewerk gewerk, int jobs) {
         int copies = jobs / 40 - 1;
         gewerk.inDatabase(
                 "set session_replication_role = replica",

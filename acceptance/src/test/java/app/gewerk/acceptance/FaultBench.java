@@ -10,7 +10,7 @@ public final class FaultBench {
 
     private FaultBench() {}
 
-    /** @param arguments {@code requests}, {@code costs} (of the costliest known alone), {@code away}, {@code disk}, {@code kills}, or {@code all} of them */
+    /** @param arguments {@code requests}, {@code costs} (of the costliest known alone), {@code away}, {@code disk}, {@code kills}, {@code network}, or {@code all} of them */
     public static void main(String[] arguments) throws Exception {
         RunningGewerk.layOut();
         List<String> asked =
@@ -31,6 +31,7 @@ public final class FaultBench {
                     Bench.say(
                             "disk full: %s",
                             Faults.fullDisk().map(Writers.Outcome::words).orElse("no small disk can be mounted here"));
+                case "network" -> NetworkBench.measure();
                 case "kills" -> kills();
                 default -> throw new IllegalArgumentException(part);
             }

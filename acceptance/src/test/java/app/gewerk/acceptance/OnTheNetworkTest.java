@@ -274,4 +274,25 @@ class OnTheNetworkTest {
                     .isVisible();
         }
     }
+
+    @Test
+    void aSecondShopIsOpenedBesideItAndSeesNothingOfTheFirst() throws IOException {
+        Files.writeString(installed.folder.resolve("second"), "Odo\nbrass wire and oil\n");
+        assertThat(installed
+                        .done("shop", "open", "Second bench", "--demo", "--owner", installed.folder + "/second")
+                        .said())
+                .contains("Opened Second bench");
+        try (Technician odo = new Technician(address, Screen.BENCH)) {
+            odo.open("/");
+            odo.field("Shop").fill("second bench");
+            odo.signIn("Odo", "brass wire and oil");
+            assertThat(odo.text("No machine has been taken in yet")).isVisible();
+            assertThat(odo.page.evaluate("async () => (await fetch('/api/job/19')).status"))
+                    .isEqualTo(404);
+            assertThat(installed.done("shop", "close", "Second bench", "--demo").said())
+                    .contains("Closed");
+            odo.page.reload();
+            assertThat(odo.field("Password")).isVisible();
+        }
+    }
 }

@@ -175,6 +175,21 @@ class AccountApiTest {
     }
 
     @Test
+    void guessingManyNamesIsCountedForTheAddress() {
+        int heard = 0;
+        for (int i = 0; i < 20; i++) {
+            heard += signIn(NOBODY, "name " + i, "guess").status() == 401 ? 1 : 0;
+        }
+        assertThat(heard).isEqualTo(13);
+        String name = staff.add(Role.TECHNICIAN, Optional.empty());
+        owner.execute("update wrong_secret set heard_from = now()");
+        assertThat(signIn(NOBODY, name, Staff.PASSWORD).status()).isEqualTo(200);
+        assertThat(owner.value(Integer.class, "select wrong from wrong_secret where about like 'address:%'"))
+                .as("others sit behind that address: one who is right takes back his own try only")
+                .isEqualTo(13);
+    }
+
+    @Test
     void manyGuessesAtOnceAreNoMoreThanOneAfterAnother() throws Exception {
         String name = staff.add(Role.TECHNICIAN, Optional.empty());
         try (ExecutorService many = Executors.newFixedThreadPool(12)) {

@@ -3,6 +3,7 @@ package app.gewerk.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.gewerk.server.account.AccountService;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopScope;
@@ -53,6 +54,9 @@ class StartUpTest {
                             .map(JobService.Tray::machine)
                             .collect(Collectors.toSet()))
                     .hasSizeGreaterThanOrEqualTo(12);
+            // Afterwards nobody has a PIN, and none of the names is told to strangers.
+            ShopService shop = first.getBean(ShopService.class);
+            first.getBean(AccountService.class).begin(shop.entrance(), "Ilva", "a file and an old gear");
         }
         try (ConfigurableApplicationContext second =
                 new SpringApplicationBuilder(GewerkApplication.class).run(arguments)) {

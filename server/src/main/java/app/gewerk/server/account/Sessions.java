@@ -1,6 +1,8 @@
 package app.gewerk.server.account;
 
+import app.gewerk.core.Wire;
 import app.gewerk.core.account.Role;
+import app.gewerk.server.http.Limits;
 import app.gewerk.server.http.Listening;
 import app.gewerk.server.shop.Asker;
 import app.gewerk.server.shop.Here;
@@ -27,7 +29,6 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public class Sessions {
-    static final String COOKIE = "gewerk_session";
     private static final String WHOSE = FindByIndexNameSessionRepository.PRINCIPAL_NAME_INDEX_NAME;
     private static final String HOW = "how";
     private static final String LINK = "link";
@@ -55,7 +56,7 @@ public class Sessions {
 
         @Override
         public String toString() {
-            return app.gewerk.core.Wire.word(this);
+            return Wire.word(this);
         }
     }
 
@@ -149,7 +150,7 @@ public class Sessions {
         @Bean
         static CookieSerializer sessionCookie(Listening listening) {
             DefaultCookieSerializer cookie = new DefaultCookieSerializer();
-            cookie.setCookieName(COOKIE);
+            cookie.setCookieName(Limits.SESSION_COOKIE);
             cookie.setCookiePath("/");
             cookie.setUseHttpOnlyCookie(true);
             cookie.setSameSite("Strict");

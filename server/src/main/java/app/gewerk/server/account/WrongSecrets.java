@@ -1,6 +1,7 @@
 package app.gewerk.server.account;
 
 import app.gewerk.core.account.Pauses;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.account.AccountStore.Wrong;
 import app.gewerk.server.http.Barred;
 import app.gewerk.server.shop.ShopClock;
@@ -9,6 +10,7 @@ import java.time.Duration;
 import java.time.OffsetDateTime;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -38,7 +40,7 @@ class WrongSecrets {
      */
     record About(String key, Pauses pauses, int sleepsAfter) {
         static About name(String name) {
-            return new About("name:" + name.toLowerCase(java.util.Locale.ROOT), Pauses.OF_A_NAME, 0);
+            return new About("name:" + name.toLowerCase(Locale.ROOT), Pauses.OF_A_NAME, 0);
         }
 
         static About address(String address) {
@@ -86,7 +88,7 @@ class WrongSecrets {
         }
         boolean old = known.lastAt().plus(Pauses.FORGOTTEN_AFTER).isBefore(now);
         if (!old && about.sleepsAfter() > 0 && known.wrong() >= about.sleepsAfter()) {
-            throw Barred.unproven(app.gewerk.core.words.Say.of("account.pinSleeps"));
+            throw Barred.unproven(Say.of("account.pinSleeps"));
         }
         store.update(shopId, about.key(), counted(about, old ? 1 : known.wrong() + 1, now));
     }

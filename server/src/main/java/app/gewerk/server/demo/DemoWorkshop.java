@@ -201,7 +201,7 @@ class DemoWorkshop implements SmartLifecycle {
             // Of several processes on a new database one tells the story; the others wait here and find it told.
             shop.lockSetUp();
             ShopService.Shop at = shop.entrance();
-            if (shop.people(at).isEmpty()) {
+            if (shop.isNew(at)) {
                 Story story = story();
                 scope.in(at.id(), () -> {
                     tell(at, story);

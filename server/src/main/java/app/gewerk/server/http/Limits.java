@@ -26,6 +26,8 @@ import org.springframework.web.util.pattern.PathPatternParser;
  */
 @Configuration(proxyBeanMethods = false)
 public class Limits implements WebMvcConfigurer, HandlerInterceptor {
+    public static final String SESSION_COOKIE = "gewerk_session";
+
     /** Behind one address may be a whole shop. */
     private static final int SESSIONS_AN_ADDRESS = 10;
 
@@ -85,7 +87,7 @@ public class Limits implements WebMvcConfigurer, HandlerInterceptor {
         for (Rule rule : rules) {
             if (rule.holds(request)) {
                 take(rule.limit(), "address " + request.getRemoteAddr(), SESSIONS_AN_ADDRESS);
-                Cookie session = WebUtils.getCookie(request, "gewerk_session");
+                Cookie session = WebUtils.getCookie(request, SESSION_COOKIE);
                 if (session != null) {
                     take(rule.limit(), "session " + session.getValue(), 1);
                 }

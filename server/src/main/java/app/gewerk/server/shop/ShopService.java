@@ -187,6 +187,12 @@ public class ShopService {
         return scope.in(shop.id(), () -> store.people(shop));
     }
 
+    /** Whether nobody was ever here. */
+    @Transactional(readOnly = true)
+    public boolean isNew(Shop shop) {
+        return scope.in(shop.id(), () -> store.isEmpty(shop.id()));
+    }
+
     /** The person of that name in the shop, new or known. */
     @Transactional
     public Here welcome(Shop shop, String name) {

@@ -123,6 +123,10 @@ class ShopStore {
                 .fetch(r -> new Person(r.value1(), r.value2()));
     }
 
+    boolean isEmpty(long shopId) {
+        return !sql.fetchExists(PERSON, PERSON.SHOP_ID.eq(shopId));
+    }
+
     /** @param accounts whether the shop has to have them, or has to have none */
     Optional<Here> here(long shopId, long personId, boolean accounts) {
         return sql.select(PERSON.SHOP_ID, PERSON.ID, PERSON.NAME)

@@ -75,11 +75,8 @@ class WarmUp {
     /** How many jobs were read. */
     int warm() {
         ShopService.Shop here = shop.entrance();
-        return shop.people(here).stream()
-                .findFirst()
-                .map(person -> new Here(here.id(), person.id(), person.name()))
-                .map(who -> scope.in(here.id(), () -> read(who)))
-                .orElse(0);
+        // Nobody: it only looks.
+        return scope.in(here.id(), () -> read(new Here(here.id(), 0, "")));
     }
 
     private int read(Here here) {
