@@ -7,7 +7,16 @@ import { texts } from '../../texts';
 import { colour } from '../../theme';
 
 /** The sheet and, beside it, the mat; one above the other on a tablet held upright, one at a time on a telephone. Each block fails by itself. */
-export function Frame({ children, mat }: { children: ReactNode; mat: ReactNode }) {
+export function Frame({
+  children,
+  mat,
+  onlyRead = false,
+}: {
+  children: ReactNode;
+  mat: ReactNode;
+  /** Nothing is changed in it, so that everybody uses what it has. */
+  onlyRead?: boolean;
+}) {
   const place = useLocation();
   const right = rightOf(useParams().step);
   return (
@@ -45,7 +54,7 @@ export function Frame({ children, mat }: { children: ReactNode; mat: ReactNode }
         {Children.map(children, (block, index) => (
           <Part name={texts.part.sheet} of={place.pathname}>
             {/* The first is the job's head, by which everybody leafs. */}
-            {index === 0 ? block : <Allowed right={right}>{block}</Allowed>}
+            {index === 0 || onlyRead ? block : <Allowed right={right}>{block}</Allowed>}
           </Part>
         ))}
       </Box>

@@ -88,7 +88,7 @@ function OpenJob({ job, step }: { job: Schemas['Job']; step: Step }) {
     );
   }
   return (
-    <Frame mat={<JobGearMat jobId={job.id} />}>
+    <Frame mat={<JobGearMat jobId={job.id} />} onlyRead={journal}>
       {head}
       <Box sx={{ pt: 2, pb: 2 }}>
         <Part name={journal ? texts.sheet.journal : texts.steps[step]} of={`${step} ${journal}`}>
