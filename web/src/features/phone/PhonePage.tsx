@@ -1,6 +1,6 @@
 import { Box, Button } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type RefObject } from 'react';
 import { api, ask, Refused, Unreachable } from '../../api/client';
 import { workAt } from '../../parts/bench';
 import { Tooth } from '../../parts/Marks';
@@ -90,30 +90,8 @@ export default function PhonePage() {
           <Box sx={{ color: colour.inkSoft }}>{texts.phone.until(timeWords(joined.data.goodUntil))}</Box>
         </>
       )}
-      <input
-        ref={camera}
-        type="file"
-        accept="image/*"
-        capture="environment"
-        hidden
-        aria-label={texts.phone.take}
-        onChange={(event) => {
-          take(event.target.files);
-          event.target.value = '';
-        }}
-      />
-      <input
-        ref={several}
-        type="file"
-        accept="image/*"
-        multiple
-        hidden
-        aria-label={texts.phone.pick}
-        onChange={(event) => {
-          take(event.target.files);
-          event.target.value = '';
-        }}
-      />
+      <Files input={camera} label={texts.phone.take} take={take} capture="environment" />
+      <Files input={several} label={texts.phone.pick} take={take} multiple />
       <Box role="status" sx={{ fontSize: 17, display: 'grid', gap: 0.5 }}>
         {sent > 0 && <Box sx={{ color: colour.doneInk, fontWeight: 700 }}>{texts.phone.sent(sent)}</Box>}
         {waiting.some((w) => !w.refused) && (
@@ -133,5 +111,34 @@ export default function PhonePage() {
           </Box>
         ))}
     </Box>
+  );
+}
+
+/** Behind a button: the telephone's camera, or what it has kept. */
+function Files({
+  input,
+  label,
+  take,
+  ...how
+}: {
+  input: RefObject<HTMLInputElement | null>;
+  label: string;
+  take: (files: FileList | null) => void;
+  capture?: 'environment';
+  multiple?: boolean;
+}) {
+  return (
+    <input
+      ref={input}
+      type="file"
+      accept="image/*"
+      hidden
+      aria-label={label}
+      {...how}
+      onChange={(event) => {
+        take(event.target.files);
+        event.target.value = '';
+      }}
+    />
   );
 }

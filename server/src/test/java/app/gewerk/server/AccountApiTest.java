@@ -353,6 +353,18 @@ class AccountApiTest {
         assertThat(isIn(elsewhere)).isFalse();
     }
 
+    /** The count stays although what was asked for is refused and rolled back. */
+    @Test
+    void onesOwnPasswordIsNotGuessedAtABenchThatStandsOpen() {
+        Cookie bench = staff.signedIn(Role.TECHNICIAN);
+        int heard = 0;
+        for (int i = 0; i < 20; i++) {
+            Map<String, String> guess = Map.of("password", "guess " + i, "newPassword", "grease on the dial");
+            heard += api.put(bench, "/api/account/own", guess).status() == 401 ? 1 : 0;
+        }
+        assertThat(heard).isEqualTo(13);
+    }
+
     @Test
     void theOwnerSeesWhoCameInFromWhereAndEndsIt() {
         Cookie boss = staff.signedIn(Role.OWNER);

@@ -84,7 +84,7 @@ class AccountController {
                 new AccountService.Coming(Sessions.address(request), device(request)));
         sessions.begin(request, in.who(), Sessions.How.PASSWORD);
         remember(in.device(), response);
-        return new ShopService.Person(in.who().personId(), in.who().personName());
+        return ShopService.Person.of(in.who());
     }
 
     private static Optional<String> device(HttpServletRequest request) {
@@ -108,7 +108,7 @@ class AccountController {
     ShopService.Person byPin(Here here, @RequestBody StepUp who, HttpServletRequest request) {
         Here next = accounts.byPin(here, sessionId(request), who.personId(), who.pin());
         sessions.begin(request, next, Sessions.How.PIN);
-        return new ShopService.Person(next.personId(), next.personName());
+        return ShopService.Person.of(next);
     }
 
     @PostMapping("/sign-out")
@@ -151,11 +151,10 @@ class AccountController {
     /** People show who they are from now on; whoever says so is the owner, and is signed in. */
     @PostMapping("/begin")
     @Needs(Right.SHOP)
-    ShopService.Person begin(
-            Here here, @RequestBody Begin owner, HttpServletRequest request, HttpServletResponse response) {
+    ShopService.Person begin(Here here, @RequestBody Begin owner, HttpServletRequest request) {
         Here who = accounts.begin(shops.shop(here), owner.name(), owner.password());
         sessions.begin(request, who, Sessions.How.PASSWORD);
-        return new ShopService.Person(who.personId(), who.personName());
+        return ShopService.Person.of(who);
     }
 
     @GetMapping("/people")

@@ -176,12 +176,19 @@ public class AccountService {
     public List<Member> add(Here here, String name, Role role, Optional<String> password, Optional<String> pin) {
         String tidy = ShopService.tidyName(name);
         store.lockPeople(here.shopId());
-        if (store.personNamed(here.shopId(), tidy).isPresent()) {
-            throw Refused.at("name", "account.nameTaken", "name", tidy);
-        }
+        requireFree(here, tidy, Optional.empty());
         long id = store.insertPerson(here.shopId(), tidy, role);
         keepSecrets(here, id, tidy, password, pin);
         return members(here);
+    }
+
+    /** @param but whose name it may be already */
+    private void requireFree(Here here, String name, Optional<Long> but) {
+        if (store.personNamed(here.shopId(), name)
+                .filter(id -> !but.equals(Optional.of(id)))
+                .isPresent()) {
+            throw Refused.at("name", "account.nameTaken", "name", name);
+        }
     }
 
     /** Another name, another role, closed or open again. */
@@ -190,9 +197,7 @@ public class AccountService {
         String tidy = ShopService.tidyName(name);
         store.lockPeople(here.shopId());
         Member before = member(here, personId);
-        if (store.personNamed(here.shopId(), tidy).filter(id -> id != personId).isPresent()) {
-            throw Refused.at("name", "account.nameTaken", "name", tidy);
-        }
+        requireFree(here, tidy, Optional.of(personId));
         boolean another = members(here).stream()
                 .anyMatch(m ->
                         m.id() != personId && m.role().equals(Optional.of(Role.OWNER)) && m.password() && !m.closed());
@@ -232,15 +237,14 @@ public class AccountService {
             Here here, String sessionId, String password, Optional<String> newPassword, Optional<String> newPin) {
         List<About> abouts = List.of(About.bench(Hashes.ofToken(sessionId)));
         wrong.count(here.shopId(), abouts);
-        Account own =
-                store.account(new PersonKey(here.shopId(), here.personId())).orElseThrow(Barred::signInFirst);
+        Account own = store.account(PersonKey.of(here)).orElseThrow(Barred::signInFirst);
         if (!hashes.fits(password, own.password())) {
             throw Barred.unproven(Say.of("account.wrongPassword"));
         }
         wrong.right(here.shopId(), abouts);
         keepSecrets(here, here.personId(), here.personName(), newPassword, newPin);
         if (newPassword.isPresent()) {
-            sessions.endAllOf(new PersonKey(here.shopId(), here.personId()), Optional.of(sessionId));
+            sessions.endAllOf(PersonKey.of(here), Optional.of(sessionId));
         }
     }
 

@@ -230,7 +230,11 @@ class AccountStore {
 
     /** One change at a time to who is who in a shop. */
     void lockPeople(long shopId) {
-        sql.select(SHOP.ID).from(SHOP).where(SHOP.ID.eq(shopId)).forUpdate().fetch();
+        sql.select(SHOP.ID)
+                .from(SHOP)
+                .where(SHOP.ID.eq(shopId))
+                .forNoKeyUpdate()
+                .fetch();
     }
 
     Optional<Long> personNamed(long shopId, String name) {

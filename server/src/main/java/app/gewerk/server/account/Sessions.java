@@ -84,7 +84,7 @@ public class Sessions {
     /** A session of its own for whoever has just shown who they are; the one before ends, whoever knew its number. */
     void begin(HttpServletRequest request, Here who, How how) {
         HttpSession session = anew(request);
-        session.setAttribute(WHOSE, key(who).toString());
+        session.setAttribute(WHOSE, PersonKey.of(who).toString());
         session.setAttribute(HOW, how.toString());
         scope.run(who.shopId(), () -> {
             store.insertSignIn(who, how, address(request), agent(request), session.getId(), clock.now());
@@ -94,7 +94,7 @@ public class Sessions {
     /** A telephone's session: it ends with the link. */
     public void beginPhone(HttpServletRequest request, Here inTheNameOf, long link, int seconds) {
         HttpSession session = anew(request);
-        session.setAttribute(WHOSE, key(inTheNameOf).toString());
+        session.setAttribute(WHOSE, PersonKey.of(inTheNameOf).toString());
         session.setAttribute(LINK, String.valueOf(link));
         session.setMaxInactiveInterval(seconds);
     }
@@ -130,10 +130,6 @@ public class Sessions {
     void end(long shopId, String session) {
         kept.deleteById(session);
         ended(shopId, session);
-    }
-
-    private static PersonKey key(Here who) {
-        return new PersonKey(who.shopId(), who.personId());
     }
 
     static String address(HttpServletRequest request) {

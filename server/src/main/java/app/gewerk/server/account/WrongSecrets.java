@@ -13,6 +13,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
@@ -26,11 +28,13 @@ class WrongSecrets {
     private final ShopClock clock;
     private final TransactionTemplate transaction;
 
-    WrongSecrets(AccountStore store, ShopScope scope, ShopClock clock, TransactionTemplate transaction) {
+    WrongSecrets(AccountStore store, ShopScope scope, ShopClock clock, PlatformTransactionManager transactions) {
         this.store = store;
         this.scope = scope;
         this.clock = clock;
-        this.transaction = transaction;
+        // Its own, whatever is under way: what is refused rolls back, and the count is to stay.
+        this.transaction = new TransactionTemplate(transactions);
+        this.transaction.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
     }
 
     /**

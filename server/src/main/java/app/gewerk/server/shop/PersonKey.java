@@ -8,6 +8,10 @@ import java.util.regex.Pattern;
 public record PersonKey(long shopId, long personId) {
     private static final Pattern WRITTEN = Pattern.compile("(\\d{1,18})\\.(\\d{1,18})");
 
+    public static PersonKey of(Here here) {
+        return new PersonKey(here.shopId(), here.personId());
+    }
+
     /** What {@link #toString} has written; none if it is something else. */
     public static Optional<PersonKey> read(String text) {
         Matcher numbers = WRITTEN.matcher(text);

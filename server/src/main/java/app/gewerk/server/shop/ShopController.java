@@ -71,8 +71,7 @@ class ShopController {
                 shop.hasAccounts(known),
                 false,
                 asker.isPresent() || !shop.hasAccounts(known) ? shop.people(known) : List.of(),
-                asker.map(a ->
-                        new ShopService.Person(a.here().personId(), a.here().personName())),
+                asker.map(a -> ShopService.Person.of(a.here())),
                 asker.map(Asker::rights).orElse(Set.of()));
     }
 
@@ -105,8 +104,8 @@ class ShopController {
             throw Barred.signInFirst();
         }
         Here here = shop.welcome(at, name.name());
-        ResponseCookie cookie = BenchCookie.set(new PersonKey(here.shopId(), here.personId()));
+        ResponseCookie cookie = BenchCookie.set(PersonKey.of(here));
         response.addHeader(HttpHeaders.SET_COOKIE, cookie.toString());
-        return new ShopService.Person(here.personId(), here.personName());
+        return ShopService.Person.of(here);
     }
 }

@@ -45,7 +45,11 @@ public class ShopService {
     /** @param accounts whether people show who they are; else a name is picked, at one machine */
     public record Shop(long id, UUID bench, String name, String currency, ZoneId zone, boolean accounts) {}
 
-    public record Person(long id, String name) {}
+    public record Person(long id, String name) {
+        public static Person of(Here here) {
+            return new Person(here.personId(), here.personName());
+        }
+    }
 
     public Shop shop(Here here) {
         return store.shop(here.shopId());
