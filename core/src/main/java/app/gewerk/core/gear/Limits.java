@@ -3,26 +3,26 @@ package app.gewerk.core.gear;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 
-/** What every kind of toothed part has in common: sizes outside these are a slip of the finger. */
-final class Limits {
+/** Sizes outside these are a slip of the finger. */
+public final class Limits {
     static final double SMALLEST_MODULE = 0.05;
     static final double LARGEST_MODULE = 50;
 
     private Limits() {}
 
-    static void requireModule(double module) {
+    public static void requireModule(double module) {
         if (!(module >= SMALLEST_MODULE && module <= LARGEST_MODULE)) {
             throw new Refused("gear.module", "given", module);
         }
     }
 
-    static void requireHelix(double helixAngleDeg) {
+    public static void requireHelix(double helixAngleDeg) {
         if (!(Math.abs(helixAngleDeg) <= 60)) {
             throw new Refused("gear.helixAngle", "given", helixAngleDeg);
         }
     }
 
-    static void requireBetween(String what, double value, double least, double most) {
+    public static void requireBetween(String what, double value, double least, double most) {
         if (!(value >= least && value <= most)) {
             throw new Refused(
                     "limits.between", "what", Say.of("size." + what), "least", least, "most", most, "given", value);

@@ -11,7 +11,7 @@ public record Point(double x, double y) {
         return Math.hypot(x, y);
     }
 
-    double angle() {
+    public double angle() {
         return Math.atan2(y, x);
     }
 

@@ -59,6 +59,7 @@ public final class Catalogue {
             new Spoken("checks", "check", "words", "check"),
             new Spoken("trains", "trainPart", "words", "train", "component"),
             new Spoken("openings", "trainOpening", "words", "train", "opening"),
+            new Spoken("materials", "material", "words", "material"),
             new Spoken("damageCauses", "damageCause", "words", "cause"),
             new Spoken("damageCauses", "damageCausePutRight", "putRight", "cause"));
 
