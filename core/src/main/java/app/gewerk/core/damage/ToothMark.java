@@ -78,6 +78,15 @@ public record ToothMark(int tooth, Kind kind, Flank flank, double amount, Option
         return kind == Kind.WORN || kind == Kind.BAND ? amount : kind.weight;
     }
 
+    /** True when no turning over brings its form back: a piece of it is gone or cracked. */
+    public boolean lostFormForGood() {
+        return switch (kind) {
+            case MISSING, CHIPPED, FLATTENED, ROOT_CRACK, HUB_CRACK -> true;
+            case WORN -> flank == Flank.BOTH && amount >= WORN_AWAY;
+            case BAND -> false;
+        };
+    }
+
     /** True when the tooth is not to carry a load any more: lost, cracked, or worn away. */
     boolean lostForm() {
         return switch (kind) {

@@ -10,8 +10,11 @@ public enum Way {
     DONOR(Place.ON_THE_BENCH),
     BUY(Place.WAITING_FOR_GEAR),
     ORIGINAL(Place.WAITING_FOR_GEAR),
+    SUBSTITUTE(Place.WAITING_FOR_GEAR),
     PRINT(Place.WAITING_FOR_GEAR),
     CAST(Place.WAITING_FOR_GEAR),
+    METAL(Place.WAITING_FOR_GEAR),
+    ASSEMBLY(Place.WAITING_FOR_GEAR),
     ASK_OWNER(Place.WAITING_FOR_ANSWER),
     DECLINE(Place.WAITING_FOR_ANSWER);
 
@@ -27,6 +30,11 @@ public enum Way {
 
     public Place leadsTo() {
         return leadsTo;
+    }
+
+    /** True when a seller's gear can be ordered for it. */
+    public boolean fromSeller() {
+        return this == BUY || this == METAL;
     }
 
     /** True when the gear is made here, with dust, fumes and resin. */

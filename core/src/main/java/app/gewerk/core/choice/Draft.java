@@ -1,0 +1,71 @@
+package app.gewerk.core.choice;
+
+import app.gewerk.core.choice.Option.Ordered;
+import app.gewerk.core.choice.Option.Shown;
+import app.gewerk.core.job.Way;
+import app.gewerk.core.material.Material;
+import app.gewerk.core.words.Say;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+
+/** A way as its own rules have it, before chance and cost are reckoned from that for all ways alike. */
+final class Draft {
+    final Way way;
+    final Say say;
+    /** Of the load the original bore when new. */
+    final double share;
+
+    final Material material;
+    final List<Say> reasons = new ArrayList<>();
+    final List<Say> cautions = new ArrayList<>();
+    double minutes;
+    double days;
+    double parts;
+    double scatter;
+    double likeness;
+    /** Of a part that is not new: its age. */
+    OptionalDouble ageYears = OptionalDouble.empty();
+    /** By which the chance is multiplied for what only this way can go wrong by. */
+    double worksAtAll = 1;
+
+    boolean mateNewToo;
+    Optional<Double> mateCapacityN = Optional.empty();
+    Shown shown = Shown.AS_IT_WAS;
+    Optional<Ordered> order = Optional.empty();
+
+    Draft(Way way, Say say, double share, Material material) {
+        this.way = way;
+        this.say = say;
+        this.share = share;
+        this.material = material;
+        Usual usual = Usual.of(way);
+        minutes = usual.minutes();
+        days = usual.days();
+        parts = usual.parts();
+        scatter = usual.scatter();
+        likeness = usual.likeness();
+    }
+
+    Draft because(String code, Object... values) {
+        reasons.add(Say.of(code, values));
+        return this;
+    }
+
+    Draft caution(String code, Object... values) {
+        cautions.add(Say.of(code, values));
+        return this;
+    }
+
+    Draft shows(Shown what) {
+        shown = what;
+        return this;
+    }
+
+    Draft costs(Priced price) {
+        parts += price.price().doubleValue();
+        days += price.days();
+        return this;
+    }
+}

@@ -1,0 +1,126 @@
+package app.gewerk.core.choice;
+
+import app.gewerk.core.damage.Pattern;
+import app.gewerk.core.damage.ToothMap;
+import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.ToothForm;
+import app.gewerk.core.material.Material;
+import app.gewerk.core.material.Materials;
+import app.gewerk.core.strength.FormFactor;
+import app.gewerk.core.words.Refused;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * A broken gear, all that is known around it, and what the shop can get.
+ *
+ * @param faceWidthMm b; of the gear as it was read
+ * @param boreMm of the gear
+ * @param mate what it runs with
+ * @param mateWidthMm how much of the face the mate uses
+ * @param centreDistanceMm as it was read
+ * @param map what was seen on it
+ * @param reopenMinutes to get to this place once more
+ */
+public record Problem(
+        CylindricalGear gear,
+        Optional<Double> faceWidthMm,
+        Optional<Double> boreMm,
+        Optional<CylindricalGear> mate,
+        Optional<Double> mateWidthMm,
+        Optional<Double> centreDistanceMm,
+        Optional<ToothMap> map,
+        Circumstances circumstances,
+        List<Buyable> offers,
+        Terms terms,
+        double reopenMinutes,
+        Materials materials) {
+
+    /** Face width over module where none was read (common practice). */
+    private static final double USUAL_WIDTH = 8;
+
+    /** @throws Refused where the gear has no whole teeth, or is too hot for what it is made of */
+    public Problem {
+        ToothForm.of(gear);
+        mate.ifPresent(ToothForm::of);
+        offers = List.copyOf(offers);
+        materials.material(circumstances.material()).rootStrengthMpa(circumstances.temperatureC(), MILLION);
+        materials.material(circumstances.mateMaterial()).rootStrengthMpa(circumstances.temperatureC(), MILLION);
+    }
+
+    /**
+     * @param hourlyRate in the shop's currency
+     * @param warrantyYears for which a repair is done again for nothing
+     * @param newPrice of the whole machine
+     * @param askShare of the new price beyond which a repair is hardly worth it
+     */
+    public record Terms(double hourlyRate, double warrantyYears, Optional<Double> newPrice, double askShare) {}
+
+    Material material() {
+        return materials.material(circumstances.material());
+    }
+
+    Material mateMaterial() {
+        return materials.material(circumstances.mateMaterial());
+    }
+
+    public double face() {
+        return faceWidthMm.orElse(USUAL_WIDTH * gear.normalModule());
+    }
+
+    /** How much of the face bears: no more than the mate has. */
+    double bearing() {
+        return Math.min(face(), mateWidthMm.orElse(face()));
+    }
+
+    Optional<Pattern.Reading> pattern() {
+        return map.map(Pattern::read);
+    }
+
+    /** Tangential force that a tooth of a gear bears at this place's warmth for a million turns (N). */
+    double capacityN(CylindricalGear of, Material material, double widthMm) {
+        return material.rootStrengthMpa(circumstances.temperatureC(), MILLION)
+                * widthMm
+                * of.transverseModule()
+                * FormFactor.fromOutline(of);
+    }
+
+    private static final double MILLION = 1e6;
+
+    /** Of the gear as it was when new. */
+    double originalCapacityN() {
+        return capacityN(gear, material(), bearing());
+    }
+
+    /** Of the mate, where it is known. */
+    Optional<Double> mateCapacityN() {
+        return mate.map(m -> capacityN(m, mateMaterial(), bearing()));
+    }
+
+    double forceN(double torqueNmm) {
+        return 2 * torqueNmm / gear.referenceDiameterMm();
+    }
+
+    /** What the original bore over what it has to bear at work. */
+    double margin() {
+        return circumstances
+                .motorTorqueNmm()
+                .filter(torque -> torque > 0)
+                .map(torque -> originalCapacityN() / forceN(torque))
+                .orElse(Lasting.USUAL_MARGIN);
+    }
+
+    /** When old parts of this plastic break in this machine: about now where age broke this one, else when such plastic does. */
+    double agesInYears() {
+        double age = circumstances.ageYears();
+        boolean aged = map.filter(m -> m.brittle()
+                        || m.oddColour()
+                        || m.hub() == ToothMap.Hub.CRACKED
+                        || m.hub() == ToothMap.Hub.SPLIT)
+                .isPresent();
+        return aged ? FIRST_TO_BREAK * age : Math.max(material().agesInYears(), 1.5 * age);
+    }
+
+    /** The one that broke was the first of several; the others follow (from memory). */
+    private static final double FIRST_TO_BREAK = 1.25;
+}
