@@ -61,10 +61,15 @@ class EverySentenceIsThereTest {
         public Void visitMethodInvocation(MethodInvocationTree call, Void none) {
             switch (call.getMethodSelect().toString()) {
                 case "Say.of", "Refusal.of" -> add(call.getArguments());
-                case "Refused.at" ->
+                case "Refused.at", "Rule.asks" ->
                     add(call.getArguments().subList(1, call.getArguments().size()));
+                case "Rule.fails" -> add(call.getArguments());
                 default -> {
-                    // not something told
+                    String method = call.getMethodSelect().toString();
+                    if (!call.getArguments().isEmpty()
+                            && (method.endsWith(".because") || method.endsWith(".caution"))) {
+                        add(call.getArguments());
+                    }
                 }
             }
             return super.visitMethodInvocation(call, none);

@@ -30,9 +30,12 @@ class RightsTest {
                 GET /api/intake/choices
                 POST /api/phone/open
                 GET /api/shop
+                POST /api/workings/backlash
+                POST /api/workings/blend
                 POST /api/workings/damage/read
                 POST /api/workings/diagnosis/rhythm
                 POST /api/workings/diagnosis/weigh
+                POST /api/workings/fit
                 POST /api/workings/gear/geometry
                 POST /api/workings/gear/pair
                 POST /api/workings/making/candidates.pdf
@@ -41,10 +44,15 @@ class RightsTest {
                 POST /api/workings/making/gear.pdf
                 POST /api/workings/making/gear.svg
                 POST /api/workings/making/pair
+                GET /api/workings/materials
                 POST /api/workings/reading/identify
                 GET /api/workings/reading/kinds
                 GET /api/workings/reading/spans
+                POST /api/workings/strength
                 POST /api/workings/teardown/read-line
+                POST /api/workings/train
+                POST /api/workings/train/missing-count
+                POST /api/workings/train/wrong-count
                 """);
         TABLE.put("looking", """
                 PUT /api/account/own
@@ -53,6 +61,7 @@ class RightsTest {
                 GET /api/account/address
                 GET /api/choice/ways
                 GET /api/choice/{jobId}
+                GET /api/choice/{jobId}/judgement
                 GET /api/damage/{jobId}
                 POST /api/damage/{jobId}/read
                 GET /api/device
@@ -106,6 +115,7 @@ class RightsTest {
                 """);
         TABLE.put("technician", """
                 POST /api/choice/{jobId}
+                PUT /api/choice/{jobId}/circumstances
                 PUT /api/damage/{jobId}
                 PUT /api/device/{modelId}/train
                 PUT /api/diagnosis/{jobId}

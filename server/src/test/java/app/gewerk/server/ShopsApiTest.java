@@ -55,6 +55,9 @@ class ShopsApiTest {
                     Map.of("version", 1, "name", "x", "role", "owner", "closed", true)),
             entry("POST /api/account/people/{personId}/secrets", Map.of("password", "greasy thumbs 7")),
             entry("POST /api/choice/{jobId}", Map.of("version", 1, "way", "glue", "reason", "holds")),
+            entry(
+                    "PUT /api/choice/{jobId}/circumstances",
+                    Map.of("version", 0, "wish", "cheap", "circumstances", ChoiceApiTest.said(Map.of()))),
             entry("PUT /api/damage/{jobId}", Map.of("version", 0, "map", TOOTH_MAP)),
             entry("POST /api/damage/{jobId}/read", TOOTH_MAP),
             entry("PUT /api/device/{modelId}/train", Map.of("version", 0, "machine", MACHINE)),

@@ -170,4 +170,27 @@ class StoredFormsTest {
         assertThat(step.path("tool").asString()).isEmpty();
         assertThat(step.path("dangers")).isEmpty();
     }
+
+    @Test
+    void circumstances() {
+        long id = job();
+        owner.execute(
+                "insert into job_circumstances (shop_id, job_id, wish, facts, changed_by, changed_at) "
+                        + "select shop_id, ?, 'lasting', ?::jsonb, id, now() from person limit 1",
+                id,
+                golden("circumstances-1"));
+        JsonNode judged = api.get("/api/choice/" + id + "/judgement").body();
+        assertThat(judged.path("wish").asString()).isEqualTo("lasting");
+        assertThat(judged.path("circumstances")).isEqualTo(told(golden("circumstances-1")));
+        assertThat(api.put(
+                                api.stepUp("Mara"),
+                                "/api/choice/" + id + "/circumstances",
+                                "{\"version\":1,\"wish\":\"cheap\",\"circumstances\":" + judged.path("circumstances")
+                                        + "}")
+                        .status())
+                .isEqualTo(200);
+        assertThat(json.readTree(
+                        owner.value(String.class, "select facts::text from job_circumstances where job_id = ?", id)))
+                .isEqualTo(json.readTree(golden("circumstances-1")));
+    }
 }

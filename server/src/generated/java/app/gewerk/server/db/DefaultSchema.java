@@ -15,6 +15,7 @@ import app.gewerk.server.db.tables.GearReading;
 import app.gewerk.server.db.tables.HiddenPartAnswer;
 import app.gewerk.server.db.tables.ImportRule;
 import app.gewerk.server.db.tables.Job;
+import app.gewerk.server.db.tables.JobCircumstances;
 import app.gewerk.server.db.tables.JobCulprit;
 import app.gewerk.server.db.tables.JobGear;
 import app.gewerk.server.db.tables.JobHazard;
@@ -118,6 +119,11 @@ public class DefaultSchema extends SchemaImpl {
      * The table <code>job</code>.
      */
     public final Job JOB = Job.JOB;
+
+    /**
+     * The table <code>job_circumstances</code>.
+     */
+    public final JobCircumstances JOB_CIRCUMSTANCES = JobCircumstances.JOB_CIRCUMSTANCES;
 
     /**
      * The table <code>job_culprit</code>.
@@ -271,6 +277,7 @@ public class DefaultSchema extends SchemaImpl {
             HiddenPartAnswer.HIDDEN_PART_ANSWER,
             ImportRule.IMPORT_RULE,
             Job.JOB,
+            JobCircumstances.JOB_CIRCUMSTANCES,
             JobCulprit.JOB_CULPRIT,
             JobGear.JOB_GEAR,
             JobHazard.JOB_HAZARD,

@@ -15,6 +15,7 @@ import app.gewerk.server.db.tables.GearReading;
 import app.gewerk.server.db.tables.HiddenPartAnswer;
 import app.gewerk.server.db.tables.ImportRule;
 import app.gewerk.server.db.tables.Job;
+import app.gewerk.server.db.tables.JobCircumstances;
 import app.gewerk.server.db.tables.JobCulprit;
 import app.gewerk.server.db.tables.JobGear;
 import app.gewerk.server.db.tables.JobHazard;
@@ -103,6 +104,11 @@ public class Tables {
      * The table <code>job</code>.
      */
     public static final Job JOB = Job.JOB;
+
+    /**
+     * The table <code>job_circumstances</code>.
+     */
+    public static final JobCircumstances JOB_CIRCUMSTANCES = JobCircumstances.JOB_CIRCUMSTANCES;
 
     /**
      * The table <code>job_culprit</code>.

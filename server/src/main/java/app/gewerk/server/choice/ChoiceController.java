@@ -1,7 +1,10 @@
 package app.gewerk.server.choice;
 
 import app.gewerk.core.AtMost;
+import app.gewerk.core.Wire;
 import app.gewerk.core.account.Right;
+import app.gewerk.core.choice.Circumstances;
+import app.gewerk.core.choice.Wish;
 import app.gewerk.core.job.Way;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.Needs;
@@ -14,9 +17,11 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
@@ -24,10 +29,15 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/choice")
 class ChoiceController {
     private final ChoiceService choices;
+    private final WeighingService weighing;
 
-    ChoiceController(ChoiceService choices) {
+    ChoiceController(ChoiceService choices, WeighingService weighing) {
         this.choices = choices;
+        this.weighing = weighing;
     }
+
+    /** @param version of what was said; 0 the first time */
+    record SaySo(int version, Wish wish, Circumstances circumstances) {}
 
     record Decide(int version, Way way, @AtMost(5000) String reason, ChoiceService.@Nullable OrderRequest order) {}
 
@@ -43,6 +53,32 @@ class ChoiceController {
     @GetMapping("/{jobId}")
     List<ChoiceService.Decision> decisions(Here here, @PathVariable long jobId) {
         return choices.decisions(here, jobId);
+    }
+
+    /**
+     * The ways to put a job's gear right, weighed from all its steps, the best for the wish first.
+     *
+     * @param sellers whether sellers are asked, which may take a while
+     * @param wish another than the one kept, to look at
+     */
+    @GetMapping("/{jobId}/judgement")
+    WeighingService.Judgement judgement(
+            Here here,
+            @PathVariable long jobId,
+            @RequestParam(defaultValue = "false") boolean sellers,
+            @RequestParam(defaultValue = "") String wish) {
+        return weighing.judged(
+                here, jobId, sellers, wish.isEmpty() ? Optional.empty() : Optional.of(Wire.parse(Wish.class, wish)));
+    }
+
+    /** Keeps what is known around the gear, and what the owner cares about. */
+    @PutMapping("/{jobId}/circumstances")
+    WeighingService.Judgement say(
+            Here here,
+            @PathVariable long jobId,
+            @RequestBody SaySo said,
+            @RequestHeader(name = "Idempotency-Key", required = false) @Nullable String key) {
+        return weighing.say(here, jobId, said.version(), said.wish(), said.circumstances(), Optional.ofNullable(key));
     }
 
     @PostMapping("/{jobId}")

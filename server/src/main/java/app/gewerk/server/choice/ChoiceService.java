@@ -29,24 +29,33 @@ public class ChoiceService {
     private final JobService jobs;
     private final SavedOnceStore savedOnce;
     private final Purchasing purchasing;
+    private final WeighingService weighing;
     private final ShopClock clock;
 
     ChoiceService(
-            ChoiceStore store, JobService jobs, SavedOnceStore savedOnce, Purchasing purchasing, ShopClock clock) {
+            ChoiceStore store,
+            JobService jobs,
+            SavedOnceStore savedOnce,
+            Purchasing purchasing,
+            WeighingService weighing,
+            ShopClock clock) {
         this.store = store;
         this.jobs = jobs;
         this.savedOnce = savedOnce;
         this.purchasing = purchasing;
+        this.weighing = weighing;
         this.clock = clock;
     }
 
     public record OrderRequest(String seller, String itemNumber, int pieces) {}
 
+    /** @param overruled another way was computed to suit better */
     public record Decision(
             Way way,
             Say wayWords,
             String reason,
             Optional<Purchasing.Order> order,
+            boolean overruled,
             String decidedBy,
             OffsetDateTime decidedAt) {}
 
@@ -66,6 +75,7 @@ public class ChoiceService {
                         d.way().words(),
                         d.reason(),
                         d.orderId().map(orders::get),
+                        d.computed().filter(c -> c.overruled(d.way())).isPresent(),
                         d.decidedBy(),
                         d.decidedAt()))
                 .toList();
@@ -90,23 +100,30 @@ public class ChoiceService {
         if (way == Way.BUY && order == null) {
             throw Refused.at("order", "choice.pickGear");
         }
-        if (way != Way.BUY && order != null) {
+        if (!way.fromSeller() && order != null) {
             throw Refused.at("order", "choice.onlyBuying", "way", Way.BUY.words());
         }
         String onceKey = key.orElseGet(() -> UUID.randomUUID().toString());
         jobs.job(here, jobId);
+        Optional<StoredComputed> computed = weighing.computed(here, jobId);
         savedOnce.once(here, Optional.of(onceKey), "choice/" + jobId, clock.now(), () -> {
             Job job = jobs.lock(here, jobId, version);
             Optional<Long> written = Optional.ofNullable(order)
                     .map(o -> purchasing.write(here, jobId, o.seller(), o.itemNumber(), o.pieces(), onceKey));
-            return record(here, job, way, reason, Optional.ofNullable(order), written);
+            return record(here, job, way, reason, Optional.ofNullable(order), written, computed);
         });
         return jobs.job(here, jobId);
     }
 
     private long record(
-            Here here, Job job, Way way, String reason, Optional<OrderRequest> order, Optional<Long> written) {
-        long id = store.insert(here, job.id(), way, reason.strip(), written, clock.now());
+            Here here,
+            Job job,
+            Way way,
+            String reason,
+            Optional<OrderRequest> order,
+            Optional<Long> written,
+            Optional<StoredComputed> computed) {
+        long id = store.insert(here, job.id(), way, reason.strip(), written, computed, clock.now());
         jobs.markDone(here, job.id(), Step.CHOOSE);
         jobs.write(
                 here,

@@ -60,6 +60,12 @@ public class DamageService {
                 machine.components().stream().filter(c -> c.type().toothed()).toList());
     }
 
+    /** What was marked on a job's gear. */
+    @Transactional(readOnly = true)
+    public Optional<ToothMap> map(Here here, long jobId) {
+        return store.saved(here, jobId).map(DamageStore.Saved::map);
+    }
+
     private Machine machine(Here here, long jobId) {
         return devices.train(here, jobs.job(here, jobId).machineModelId()).machine();
     }

@@ -1,5 +1,8 @@
 package app.gewerk.server.demo;
 
+import app.gewerk.core.choice.Circumstances;
+import app.gewerk.core.choice.Priced;
+import app.gewerk.core.choice.Wish;
 import app.gewerk.core.damage.ToothMap;
 import app.gewerk.core.diagnosis.Answer;
 import app.gewerk.core.intake.ElectricalCheck;
@@ -10,6 +13,7 @@ import app.gewerk.core.job.Way;
 import app.gewerk.core.reading.ReadingKind;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.choice.ChoiceService;
+import app.gewerk.server.choice.WeighingService;
 import app.gewerk.server.damage.DamageService;
 import app.gewerk.server.diagnosis.DiagnosisService;
 import app.gewerk.server.intake.IntakeService;
@@ -30,6 +34,7 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -71,6 +76,7 @@ class DemoWorkshop implements SmartLifecycle {
     private final SourcingService sourcing;
     private final Purchasing purchasing;
     private final ChoiceService choices;
+    private final WeighingService weighing;
     private final JsonMapper json;
     private final TransactionTemplate transaction;
     private boolean running;
@@ -89,6 +95,7 @@ class DemoWorkshop implements SmartLifecycle {
             SourcingService sourcing,
             Purchasing purchasing,
             ChoiceService choices,
+            WeighingService weighing,
             JsonMapper json,
             TransactionTemplate transaction) {
         this.shop = shop;
@@ -104,6 +111,7 @@ class DemoWorkshop implements SmartLifecycle {
         this.sourcing = sourcing;
         this.purchasing = purchasing;
         this.choices = choices;
+        this.weighing = weighing;
         this.json = json;
         this.transaction = transaction;
     }
@@ -151,7 +159,11 @@ class DemoWorkshop implements SmartLifecycle {
             @Nullable ToothMap toothMap,
             @Nullable Tapped rhythm,
             @Nullable OwnerWord ownerWord,
-            @Nullable List<String> pictures) {}
+            @Nullable List<String> pictures,
+            @Nullable Around around) {}
+
+    /** What is known around the gear, and what the owner cares about. */
+    record Around(Wish wish, double ageYears, double axialRoomMm, int sisters, String sparePrice, int spareDays) {}
 
     record Electrical(
             ElectricalCheck.Protection protection,
@@ -300,6 +312,9 @@ class DemoWorkshop implements SmartLifecycle {
         }
         if (t.gear() != null) {
             read(t.gear(), here, id, taken);
+        }
+        if (t.around() != null) {
+            around(t.around(), here, id, t.daysAgo());
         }
         decide(t, here, id);
         for (Move move : t.moves() == null ? List.<Move>of() : t.moves()) {
@@ -453,6 +468,17 @@ class DemoWorkshop implements SmartLifecycle {
             default -> throw new IllegalStateException("The story reads " + what);
         };
         return new ReadingEntry(kind, number.isEmpty() ? null : Double.valueOf(number), null, null, typed, null, null);
+    }
+
+    private void around(Around told, Here here, long id, int daysAgo) {
+        Circumstances said = weighing.judged(here, id, false, Optional.empty())
+                .circumstances()
+                .asTold(
+                        told.ageYears(),
+                        told.axialRoomMm(),
+                        told.sisters(),
+                        new Priced(new BigDecimal(told.sparePrice()), told.spareDays()));
+        at(here, daysAgo, 80, () -> weighing.say(here, id, 0, told.wish(), said, Optional.empty()));
     }
 
     private void decide(Telling t, Here here, long id) {

@@ -2,12 +2,16 @@ package app.gewerk.server.reading;
 
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearKind;
+import app.gewerk.core.gear.Mates;
 import app.gewerk.core.gear.ProfileShift;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.reading.LengthEntry;
+import app.gewerk.core.reading.Measured;
 import app.gewerk.core.reading.Reading;
+import app.gewerk.core.reading.ReadingKind;
 import app.gewerk.core.reading.ToothCount;
 import app.gewerk.core.sourcing.GearNeed;
+import app.gewerk.core.words.Outcome;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.Stale;
@@ -215,20 +219,7 @@ public class ReadingService {
         if (choice > 0 && reason.isBlank()) {
             throw Refused.at("reason", "reading.whyNotFirst");
         }
-        Identified.CandidateView c = answer.candidates().get(choice);
-        TakenGear gear = new TakenGear(
-                c.kind(),
-                c.pitch(),
-                c.module(),
-                c.toothCount(),
-                c.pressureAngleDeg(),
-                c.addendumCoefficient(),
-                c.clearanceCoefficient(),
-                ProfileShift.toMake(c.profileShiftCoefficient()),
-                c.leadAngleDeg().or(c::coneAngleDeg).orElse(c.helixAngleDeg()),
-                now.hand(),
-                c.probability(),
-                reason.strip());
+        TakenGear gear = taken(answer.candidates().get(choice), now.hand(), reason);
         raiseVersion(here, jobId, version);
         store.take(here, jobId, gear);
         jobs.markDone(here, jobId, Step.READ);
@@ -258,18 +249,96 @@ public class ReadingService {
      */
     public record Wanted(String name, Say words, GearNeed need) {}
 
-    /** What is wanted, once a gear has been taken. Nothing is identified anew. */
+    /** What is wanted, or what has to be done before that is known. Nothing is identified anew. */
     @Transactional(readOnly = true)
-    public Wanted wanted(Here here, long jobId) {
+    public Outcome<Wanted> lookedFor(Here here, long jobId) {
         jobs.job(here, jobId);
         ReadingStore.Saved saved = store.gear(here, jobId).orElse(ReadingStore.Saved.NOTHING);
-        TakenGear taken = saved.taken().orElseThrow(() -> new Refused("reading.takeFirst"));
-        return new Wanted(
+        if (saved.taken().isEmpty()) {
+            return Outcome.cannot("reading.takeFirst");
+        }
+        TakenGear taken = saved.taken().get();
+        if (!taken.kind().cylindrical()) {
+            return Outcome.cannot("reading.byHand", "gear", taken.words());
+        }
+        return new Outcome.Made<>(new Wanted(
                 saved.name(),
                 taken.words(),
                 new GearNeed(
                         taken.gear(),
                         optionalLength("bore", saved.bore()),
-                        optionalLength("faceWidth", saved.faceWidth())));
+                        optionalLength("faceWidth", saved.faceWidth()))));
+    }
+
+    /** What the readings make it so far, where nobody has taken an answer yet. */
+    @Transactional(readOnly = true)
+    public Optional<Wanted> likeliest(Here here, long jobId) {
+        GearRead now = read(here, jobId);
+        return now.answer()
+                .flatMap(a -> a.candidates().stream().findFirst())
+                .filter(c -> c.kind().cylindrical())
+                .map(c -> taken(c, now.hand(), ""))
+                .map(t -> new Wanted(
+                        now.name(),
+                        t.words(),
+                        new GearNeed(
+                                t.gear(),
+                                optionalLength("bore", now.bore()),
+                                optionalLength("faceWidth", now.faceWidth()))));
+    }
+
+    private static TakenGear taken(Identified.CandidateView c, String hand, String reason) {
+        return new TakenGear(
+                c.kind(),
+                c.pitch(),
+                c.module(),
+                c.toothCount(),
+                c.pressureAngleDeg(),
+                c.addendumCoefficient(),
+                c.clearanceCoefficient(),
+                ProfileShift.toMake(c.profileShiftCoefficient()),
+                c.leadAngleDeg().or(c::coneAngleDeg).orElse(c.helixAngleDeg()),
+                hand,
+                c.probability(),
+                reason.strip());
+    }
+
+    /** @throws Refused with what has to be done first */
+    @Transactional(readOnly = true)
+    public Wanted wanted(Here here, long jobId) {
+        return lookedFor(here, jobId).orRefuse();
+    }
+
+    /**
+     * What the gear runs with, as far as it was read: the mate's count with this gear's pitch, and where the two stand.
+     *
+     * @param mate by its count, and the shift that the distance leaves for it
+     */
+    public record RunsWith(Optional<CylindricalGear> mate, Optional<Double> centreDistanceMm) {}
+
+    /** @param gear taken in the job */
+    @Transactional(readOnly = true)
+    public RunsWith runsWith(Here here, long jobId, CylindricalGear gear) {
+        ReadingStore.Saved saved = store.gear(here, jobId).orElse(ReadingStore.Saved.NOTHING);
+        Optional<Reading> centre = store.readings(here, jobId).stream()
+                .filter(line -> line.what() == ReadingKind.CENTRE_DISTANCE && !line.leftOut() && !line.ofMate())
+                .filter(line -> line.parameter().isPresent())
+                .map(line -> line.entry().reading())
+                .findFirst();
+        Optional<Integer> counted = saved.mate().toothCount().isBlank()
+                ? Optional.empty()
+                : exactly(ToothCount.parse(saved.mate().toothCount()));
+        Optional<Integer> teeth = counted.or(() -> centre.map(Reading::what)
+                .filter(Measured.CentreDistance.class::isInstance)
+                .map(what -> ((Measured.CentreDistance) what).mateToothCount()));
+        Optional<Double> distance = centre.map(Reading::mean);
+        return new RunsWith(
+                teeth.filter(z -> z >= CylindricalGear.FEWEST_TEETH && !gear.internal())
+                        .flatMap(z -> Mates.of(gear, z, saved.mate().kind() == GearKind.INTERNAL, distance)),
+                distance);
+    }
+
+    private static Optional<Integer> exactly(ToothCount count) {
+        return count.fewest() == count.most() ? Optional.of(count.fewest()) : Optional.empty();
     }
 }

@@ -52,7 +52,11 @@ public class SourcingService {
     /** Offers for the gear taken in a job, best fit first. Sellers are asked at the same time, outside any transaction. */
     public Offers offers(Here here, long jobId, int pieces) {
         requirePieces("pieces", pieces);
-        ReadingService.Wanted wanted = readings.wanted(here, jobId);
+        return offers(here, readings.wanted(here, jobId), pieces);
+    }
+
+    /** The same for a gear that is not taken yet. */
+    public Offers offers(Here here, ReadingService.Wanted wanted, int pieces) {
         GearNeed need = wanted.need();
         List<SourcingStore.Seller> sellers = store.sellers(here);
         Map<String, Answered> answers = new HashMap<>();

@@ -25,6 +25,7 @@ import org.jooq.ForeignKey;
 import org.jooq.Identity;
 import org.jooq.Index;
 import org.jooq.InverseForeignKey;
+import org.jooq.JSONB;
 import org.jooq.Name;
 import org.jooq.Path;
 import org.jooq.PlainSQL;
@@ -104,6 +105,11 @@ public class Decision extends TableImpl<DecisionRecord> {
      * The column <code>decision.order_id</code>.
      */
     public final TableField<DecisionRecord, Long> ORDER_ID = createField(DSL.name("order_id"), SQLDataType.BIGINT, this, "");
+
+    /**
+     * The column <code>decision.computed</code>.
+     */
+    public final TableField<DecisionRecord, JSONB> COMPUTED = createField(DSL.name("computed"), SQLDataType.JSONB, this, "");
 
     private Decision(Name alias, Table<DecisionRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
@@ -243,7 +249,8 @@ public class Decision extends TableImpl<DecisionRecord> {
     @Override
     public List<Check<DecisionRecord>> getChecks() {
         return Arrays.asList(
-            Internal.createCheck(this, DSL.name("decision_way_check"), "((way = ANY (ARRAY['glue'::text, 'freshTeeth'::text, 'donor'::text, 'buy'::text, 'original'::text, 'print'::text, 'cast'::text, 'askOwner'::text, 'decline'::text])))", true)
+            Internal.createCheck(this, DSL.name("decision_computed_format"), "((computed ? 'format'::text))", true),
+            Internal.createCheck(this, DSL.name("decision_way"), "((way = ANY (ARRAY['glue'::text, 'freshTeeth'::text, 'donor'::text, 'buy'::text, 'original'::text, 'substitute'::text, 'print'::text, 'cast'::text, 'metal'::text, 'assembly'::text, 'askOwner'::text, 'decline'::text])))", true)
         );
     }
 

@@ -13,6 +13,7 @@ import app.gewerk.server.db.tables.Decision.DecisionPath;
 import app.gewerk.server.db.tables.ElectricalCheck.ElectricalCheckPath;
 import app.gewerk.server.db.tables.GearReading.GearReadingPath;
 import app.gewerk.server.db.tables.HiddenPartAnswer.HiddenPartAnswerPath;
+import app.gewerk.server.db.tables.JobCircumstances.JobCircumstancesPath;
 import app.gewerk.server.db.tables.JobCulprit.JobCulpritPath;
 import app.gewerk.server.db.tables.JobGear.JobGearPath;
 import app.gewerk.server.db.tables.JobHazard.JobHazardPath;
@@ -433,6 +434,19 @@ public class Job extends TableImpl<JobRecord> {
             _hiddenPartAnswer = new HiddenPartAnswerPath(this, null, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _hiddenPartAnswer;
+    }
+
+    private transient JobCircumstancesPath _jobCircumstances;
+
+    /**
+     * Get the implicit to-many join path to the <code>job_circumstances</code>
+     * table
+     */
+    public JobCircumstancesPath jobCircumstances() {
+        if (_jobCircumstances == null)
+            _jobCircumstances = new JobCircumstancesPath(this, null, Keys.JOB_CIRCUMSTANCES__JOB_CIRCUMSTANCES_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _jobCircumstances;
     }
 
     private transient JobCulpritPath _jobCulprit;

@@ -11,6 +11,7 @@ import app.gewerk.server.db.tables.Decision.DecisionPath;
 import app.gewerk.server.db.tables.ElectricalCheck.ElectricalCheckPath;
 import app.gewerk.server.db.tables.GearReading.GearReadingPath;
 import app.gewerk.server.db.tables.HiddenPartAnswer.HiddenPartAnswerPath;
+import app.gewerk.server.db.tables.JobCircumstances.JobCircumstancesPath;
 import app.gewerk.server.db.tables.JobCulprit.JobCulpritPath;
 import app.gewerk.server.db.tables.JobRhythm.JobRhythmPath;
 import app.gewerk.server.db.tables.Journal.JournalPath;
@@ -272,6 +273,19 @@ public class Person extends TableImpl<PersonRecord> {
             _hiddenPartAnswer = new HiddenPartAnswerPath(this, null, Keys.HIDDEN_PART_ANSWER__HIDDEN_PART_ANSWER_SHOP_ID_ANSWERED_BY_FKEY.getInverseKey());
 
         return _hiddenPartAnswer;
+    }
+
+    private transient JobCircumstancesPath _jobCircumstances;
+
+    /**
+     * Get the implicit to-many join path to the <code>job_circumstances</code>
+     * table
+     */
+    public JobCircumstancesPath jobCircumstances() {
+        if (_jobCircumstances == null)
+            _jobCircumstances = new JobCircumstancesPath(this, null, Keys.JOB_CIRCUMSTANCES__JOB_CIRCUMSTANCES_SHOP_ID_CHANGED_BY_FKEY.getInverseKey());
+
+        return _jobCircumstances;
     }
 
     private transient JobCulpritPath _jobCulprit;

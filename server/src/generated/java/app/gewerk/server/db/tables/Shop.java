@@ -17,6 +17,7 @@ import app.gewerk.server.db.tables.GearReading.GearReadingPath;
 import app.gewerk.server.db.tables.HiddenPartAnswer.HiddenPartAnswerPath;
 import app.gewerk.server.db.tables.ImportRule.ImportRulePath;
 import app.gewerk.server.db.tables.Job.JobPath;
+import app.gewerk.server.db.tables.JobCircumstances.JobCircumstancesPath;
 import app.gewerk.server.db.tables.JobCulprit.JobCulpritPath;
 import app.gewerk.server.db.tables.JobGear.JobGearPath;
 import app.gewerk.server.db.tables.JobHazard.JobHazardPath;
@@ -348,6 +349,19 @@ public class Shop extends TableImpl<ShopRecord> {
             _importRule = new ImportRulePath(this, null, Keys.IMPORT_RULE__IMPORT_RULE_SHOP_ID_FKEY.getInverseKey());
 
         return _importRule;
+    }
+
+    private transient JobCircumstancesPath _jobCircumstances;
+
+    /**
+     * Get the implicit to-many join path to the <code>job_circumstances</code>
+     * table
+     */
+    public JobCircumstancesPath jobCircumstances() {
+        if (_jobCircumstances == null)
+            _jobCircumstances = new JobCircumstancesPath(this, null, Keys.JOB_CIRCUMSTANCES__JOB_CIRCUMSTANCES_SHOP_ID_FKEY.getInverseKey());
+
+        return _jobCircumstances;
     }
 
     private transient JobCulpritPath _jobCulprit;

@@ -8,6 +8,7 @@ import app.gewerk.server.db.tables.Decision;
 
 import java.time.OffsetDateTime;
 
+import org.jooq.JSONB;
 import org.jooq.Record2;
 import org.jooq.impl.UpdatableRecordImpl;
 
@@ -132,6 +133,20 @@ public class DecisionRecord extends UpdatableRecordImpl<DecisionRecord> {
         return (Long) get(7);
     }
 
+    /**
+     * Setter for <code>decision.computed</code>.
+     */
+    public void setComputed(JSONB value) {
+        set(8, value);
+    }
+
+    /**
+     * Getter for <code>decision.computed</code>.
+     */
+    public JSONB getComputed() {
+        return (JSONB) get(8);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -155,7 +170,7 @@ public class DecisionRecord extends UpdatableRecordImpl<DecisionRecord> {
     /**
      * Create a detached, initialised DecisionRecord
      */
-    public DecisionRecord(Long id, Long jobId, Long shopId, String way, String reason, Long decidedBy, OffsetDateTime decidedAt, Long orderId) {
+    public DecisionRecord(Long id, Long jobId, Long shopId, String way, String reason, Long decidedBy, OffsetDateTime decidedAt, Long orderId, JSONB computed) {
         super(Decision.DECISION);
 
         setId(id);
@@ -166,6 +181,7 @@ public class DecisionRecord extends UpdatableRecordImpl<DecisionRecord> {
         setDecidedBy(decidedBy);
         setDecidedAt(decidedAt);
         setOrderId(orderId);
+        setComputed(computed);
         resetTouchedOnNotNull();
     }
 }

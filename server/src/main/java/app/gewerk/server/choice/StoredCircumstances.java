@@ -1,0 +1,90 @@
+package app.gewerk.server.choice;
+
+import static app.gewerk.server.shop.StoredJson.text;
+
+import app.gewerk.core.choice.Circumstances;
+import app.gewerk.core.choice.Priced;
+import java.math.BigDecimal;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** What was said of a gear's place, as it is kept, format 1. */
+record StoredCircumstances(
+        int format,
+        @Nullable String material,
+        @Nullable String mateMaterial,
+        @Nullable Double temperatureC,
+        @Nullable Double ageYears,
+        @Nullable Boolean driven,
+        boolean keyed,
+        @Nullable Double shaftMm,
+        @Nullable Double axialRoomMm,
+        @Nullable Double hubOutMm,
+        @Nullable Boolean hubAlike,
+        @Nullable Double workingArcDeg,
+        boolean meantToFail,
+        int sisters,
+        @Nullable Double donorAgeYears,
+        boolean goodOneAtHand,
+        @Nullable Price original,
+        @Nullable Price assembly,
+        @Nullable Double motorTorqueNmm,
+        @Nullable Double jamTorqueNmm,
+        @Nullable Double nozzleMm) {
+
+    record Price(BigDecimal price, int days) {}
+
+    static StoredCircumstances of(Circumstances c) {
+        return new StoredCircumstances(
+                1,
+                c.material(),
+                c.mateMaterial(),
+                c.temperatureC(),
+                c.ageYears(),
+                c.driven(),
+                c.keyed(),
+                c.shaftMm().orElse(null),
+                c.axialRoomMm().orElse(null),
+                c.hubOutMm().orElse(null),
+                c.hubAlike().orElse(null),
+                c.workingArcDeg().orElse(null),
+                c.meantToFail(),
+                c.sisters(),
+                c.donorAgeYears().orElse(null),
+                c.goodOneAtHand(),
+                c.original().map(p -> new Price(p.price(), p.days())).orElse(null),
+                c.assembly().map(p -> new Price(p.price(), p.days())).orElse(null),
+                c.motorTorqueNmm().orElse(null),
+                c.jamTorqueNmm().orElse(null),
+                c.nozzleMm());
+    }
+
+    Circumstances circumstances() {
+        Circumstances usual = Circumstances.USUAL;
+        return new Circumstances(
+                material == null ? usual.material() : material,
+                text(mateMaterial).isEmpty() ? usual.mateMaterial() : text(mateMaterial),
+                temperatureC == null ? usual.temperatureC() : temperatureC,
+                ageYears == null ? usual.ageYears() : ageYears,
+                driven == null ? usual.driven() : driven,
+                keyed,
+                Optional.ofNullable(shaftMm),
+                Optional.ofNullable(axialRoomMm),
+                Optional.ofNullable(hubOutMm),
+                Optional.ofNullable(hubAlike),
+                Optional.ofNullable(workingArcDeg),
+                meantToFail,
+                sisters,
+                Optional.ofNullable(donorAgeYears),
+                goodOneAtHand,
+                priced(original),
+                priced(assembly),
+                Optional.ofNullable(motorTorqueNmm),
+                Optional.ofNullable(jamTorqueNmm),
+                nozzleMm == null ? usual.nozzleMm() : nozzleMm);
+    }
+
+    private static Optional<Priced> priced(@Nullable Price price) {
+        return Optional.ofNullable(price).map(p -> new Priced(p.price(), p.days()));
+    }
+}

@@ -1,0 +1,255 @@
+package app.gewerk.server.choice;
+
+import app.gewerk.core.caution.Cautions;
+import app.gewerk.core.choice.Buyable;
+import app.gewerk.core.choice.Circumstances;
+import app.gewerk.core.choice.Priced;
+import app.gewerk.core.choice.Problem;
+import app.gewerk.core.choice.Ways;
+import app.gewerk.core.choice.WhyItFailed;
+import app.gewerk.core.choice.Wish;
+import app.gewerk.core.damage.ToothMap;
+import app.gewerk.core.job.Step;
+import app.gewerk.core.material.Material;
+import app.gewerk.core.material.Materials;
+import app.gewerk.core.sourcing.GearNeed;
+import app.gewerk.core.train.Component;
+import app.gewerk.core.train.Machine;
+import app.gewerk.core.words.Outcome;
+import app.gewerk.core.words.Refusal;
+import app.gewerk.core.words.Say;
+import app.gewerk.server.damage.DamageService;
+import app.gewerk.server.device.DeviceService;
+import app.gewerk.server.gear.GearSpec;
+import app.gewerk.server.http.Stale;
+import app.gewerk.server.job.JobService;
+import app.gewerk.server.job.JobService.Job;
+import app.gewerk.server.reading.ReadingService;
+import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.SavedOnceStore;
+import app.gewerk.server.shop.ShopClock;
+import app.gewerk.server.shop.ShopService;
+import app.gewerk.server.sourcing.SourcingService;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Weighs the ways to put a job's gear right, from all that its steps have found. */
+@Service
+public class WeighingService {
+    /** Mended again for nothing within so long (common practice). */
+    private static final double WARRANTY_YEARS = 1;
+    /** To get to a gear of which nobody has said where it sits (common practice). */
+    private static final double USUAL_REOPEN_MINUTES = 20;
+    /** Where lamps or heaters are (common practice). */
+    private static final double HOT_PLACE_C = 60;
+
+    private final WeighingStore store;
+    private final SavedOnceStore savedOnce;
+    private final JobService jobs;
+    private final ReadingService readings;
+    private final DamageService damage;
+    private final DeviceService devices;
+    private final SourcingService sourcing;
+    private final ShopService shop;
+    private final ShopClock clock;
+    private final Cautions kinds = Cautions.fromKnowledge();
+
+    WeighingService(
+            WeighingStore store,
+            SavedOnceStore savedOnce,
+            JobService jobs,
+            ReadingService readings,
+            DamageService damage,
+            DeviceService devices,
+            SourcingService sourcing,
+            ShopService shop,
+            ShopClock clock) {
+        this.store = store;
+        this.savedOnce = savedOnce;
+        this.jobs = jobs;
+        this.readings = readings;
+        this.damage = damage;
+        this.devices = devices;
+        this.sourcing = sourcing;
+        this.shop = shop;
+        this.clock = clock;
+    }
+
+    /** What the mat needs of the gear and its mate. */
+    public record OnTheMat(
+            Optional<GearSpec> gear,
+            Optional<GearSpec> mate,
+            Optional<Double> centreDistanceMm,
+            double faceWidthMm,
+            double mateWidthMm,
+            double boreMm) {}
+
+    /**
+     * @param version of what is said; 0 while nobody has said anything
+     * @param why it failed, the likeliest first
+     * @param weighed the ways, or nothing yet
+     * @param missing what has to be done first, or better
+     * @param silent sellers that did not answer
+     */
+    public record Judgement(
+            int version,
+            Wish wish,
+            Circumstances circumstances,
+            String currency,
+            List<WhyItFailed.WhyCause> why,
+            Optional<Ways.Weighed> weighed,
+            Optional<Say> missing,
+            List<String> silent,
+            Optional<OnTheMat> mat) {}
+
+    /** What is said of the place; before anybody has, what is usual in such a machine. */
+    private WeighingStore.Said said(Here here, Job job, Optional<ToothMap> map, Machine machine) {
+        return store.said(here, job.id()).orElseGet(() -> {
+            boolean hot = kinds.kind(job.kind()).hazards().contains("heat");
+            int sisters = map.flatMap(m -> machine.component(m.component()))
+                    .map(c -> machine.sisters(c).size())
+                    .orElse(0);
+            return new WeighingStore.Said(
+                    0,
+                    Wish.CHEAP,
+                    Circumstances.usual(hot ? HOT_PLACE_C : Circumstances.USUAL.temperatureC(), sisters));
+        });
+    }
+
+    /**
+     * The ways of a job. Sellers are asked outside any transaction, and only where asked for: they may be slow.
+     *
+     * @param wish another than what is kept, to look at
+     */
+    public Judgement judged(Here here, long jobId, boolean askSellers, Optional<Wish> wish) {
+        Job job = jobs.job(here, jobId);
+        Optional<ToothMap> map = damage.map(here, jobId);
+        Machine machine = devices.train(here, job.machineModelId()).machine();
+        WeighingStore.Said said = said(here, job, map, machine);
+        ShopService.Shop at = shop.shop(here);
+        Wish by = wish.orElse(said.wish());
+        Outcome<ReadingService.Wanted> lookedFor = readings.lookedFor(here, jobId);
+        Optional<ReadingService.Wanted> likeliest = lookedFor.made().or(() -> readings.likeliest(here, jobId));
+        if (likeliest.isEmpty()) {
+            return new Judgement(
+                    said.version(),
+                    by,
+                    said.circumstances(),
+                    at.currency(),
+                    List.of(),
+                    Optional.empty(),
+                    lookedFor.why().map(Refusal::say),
+                    List.of(),
+                    Optional.empty());
+        }
+        ReadingService.Wanted wanted = likeliest.get();
+        SourcingService.Offers offers = askSellers
+                ? sourcing.offers(here, wanted, 1)
+                : new SourcingService.Offers(wanted.words(), 1, List.of(), List.of());
+        Problem problem = problem(
+                said.circumstances(),
+                job,
+                map,
+                machine,
+                wanted.need(),
+                readings.runsWith(here, jobId, wanted.need().gear()),
+                offers,
+                shop.terms(here),
+                shop.today(at));
+        return new Judgement(
+                said.version(),
+                by,
+                said.circumstances(),
+                at.currency(),
+                WhyItFailed.of(problem),
+                Optional.of(Ways.weigh(problem, by)),
+                lookedFor.why().map(notTaken -> Say.of("choose.notTaken", "gear", wanted.words())),
+                offers.silent(),
+                Optional.of(mat(problem)));
+    }
+
+    private static OnTheMat mat(Problem problem) {
+        return new OnTheMat(
+                Optional.of(GearSpec.of(problem.gear())),
+                problem.mate().map(GearSpec::of),
+                problem.centreDistanceMm(),
+                problem.face(),
+                problem.mateWidthMm().orElse(problem.face()),
+                problem.boreMm().orElse(problem.gear().rootDiameterMm() / 4));
+    }
+
+    private static Problem problem(
+            Circumstances said,
+            Job job,
+            Optional<ToothMap> map,
+            Machine machine,
+            GearNeed need,
+            ReadingService.RunsWith with,
+            SourcingService.Offers offers,
+            ShopService.ShopTerms terms,
+            LocalDate today) {
+        Materials materials = Materials.shipped();
+        double reopen = map.flatMap(m -> machine.component(m.component()))
+                .map(Component::behind)
+                .map(behind -> machine.minutesToReach(behind, Set.of()))
+                .orElse(USUAL_REOPEN_MINUTES);
+        return new Problem(
+                need.gear(),
+                Optional.of(need.faceWidthMm()).filter(mm -> mm > 0).or(() -> map.flatMap(ToothMap::faceWidthMm)),
+                Optional.of(need.boreMm()).filter(mm -> mm > 0),
+                with.mate(),
+                map.flatMap(ToothMap::mateWidthMm),
+                with.centreDistanceMm(),
+                map,
+                said,
+                offers.offers().stream().map(o -> buyable(o, materials, today)).toList(),
+                new Problem.Terms(
+                        terms.terms().hourlyRate().doubleValue(),
+                        WARRANTY_YEARS,
+                        job.newPrice().map(BigDecimal::doubleValue),
+                        terms.terms().askShare()),
+                reopen,
+                materials);
+    }
+
+    private static Buyable buyable(SourcingService.Offer offer, Materials materials, LocalDate today) {
+        Material material = materials
+                .listed(offer.match().offer().material())
+                .orElseGet(() -> materials.material(Circumstances.USUAL.material()));
+        return new Buyable(offer.match(), material, new Priced(offer.landed().total(), (int)
+                ChronoUnit.DAYS.between(today, offer.landed().arrives())));
+    }
+
+    /** Keeps what is said of the gear's place, and what the owner cares about. */
+    @Transactional
+    public Judgement say(Here here, long jobId, int version, Wish wish, Circumstances said, Optional<String> key) {
+        jobs.job(here, jobId);
+        Materials.shipped().material(said.material()).rootStrengthMpa(said.temperatureC(), 1e6);
+        Materials.shipped().material(said.mateMaterial());
+        return savedOnce.once(
+                here,
+                key,
+                "circumstances/" + jobId,
+                clock.now(),
+                () -> {
+                    if (!store.save(here, jobId, version, wish, said, clock.now())) {
+                        throw new Stale(judged(here, jobId, false, Optional.empty()));
+                    }
+                    jobs.write(here, jobId, Step.CHOOSE, Say.of("journal.circumstances", "wish", wish));
+                    return judged(here, jobId, false, Optional.empty());
+                },
+                () -> judged(here, jobId, false, Optional.empty()));
+    }
+
+    /** What the ways come to at this moment without asking sellers, for the record of a decision; nothing where the gear is not known. */
+    Optional<StoredComputed> computed(Here here, long jobId) {
+        Judgement now = judged(here, jobId, false, Optional.empty());
+        return now.weighed().map(w -> StoredComputed.of(w, now.currency()));
+    }
+}
