@@ -244,6 +244,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/choice/{jobId}/circumstances": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["say"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/choice/{jobId}/judgement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["judgement"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/damage/{jobId}": {
         parameters: {
             query?: never;
@@ -1268,6 +1300,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workings/backlash": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["backlash"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/blend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["blend"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workings/damage/read": {
         parameters: {
             query?: never;
@@ -1310,6 +1374,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["weigh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["fit"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1444,6 +1524,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workings/materials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["materials"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workings/reading/identify": {
         parameters: {
             query?: never;
@@ -1492,6 +1588,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workings/strength": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["strength"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workings/teardown/read-line": {
         parameters: {
             query?: never;
@@ -1502,6 +1614,54 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["readLine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/train": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["train_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/train/missing-count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["missing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/train/wrong-count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["wrong"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1548,6 +1708,30 @@ export interface components {
             estimate: components["schemas"]["Estimate"];
             recall: components["schemas"]["Recall"];
         };
+        Backlash: {
+            asMeasured: components["schemas"]["WorkingBacklash"];
+            binds: boolean;
+            cold: components["schemas"]["WorkingBacklash"];
+            hot: components["schemas"]["WorkingBacklash"];
+            jumps: boolean;
+            /** Format: double */
+            thinnerMm: number;
+        };
+        BacklashRequest: {
+            /** Format: double */
+            centreDistanceMm: number;
+            /** Format: double */
+            closerMm?: number;
+            /** Format: double */
+            coldC: number;
+            /** Format: double */
+            fartherMm?: number;
+            first: components["schemas"]["GrowingGear"];
+            /** Format: double */
+            hotC: number;
+            housing: string;
+            second: components["schemas"]["GrowingGear"];
+        };
         Balance: {
             beside: components["schemas"]["Lying"][];
             cells: components["schemas"]["CellHolds"][];
@@ -1588,6 +1772,23 @@ export interface components {
             teethLeftOut?: number[];
             /** Format: double */
             tipRoundingMm?: number;
+        };
+        Blend: {
+            /** Format: double */
+            firstMassFraction?: number;
+            reachable?: boolean;
+            /** Format: double */
+            viscosityMm2S?: number;
+        };
+        BlendRequest: {
+            first: components["schemas"]["Oil"];
+            /** Format: double */
+            firstMassFraction?: number;
+            /** @enum {string} */
+            method?: "astmD7152" | "refutas";
+            second: components["schemas"]["Oil"];
+            /** Format: double */
+            wantedMm2S?: number;
         };
         BoreSpec: {
             /** Format: double */
@@ -1655,6 +1856,14 @@ export interface components {
             cell: string;
             lying: components["schemas"]["Lying"][];
         };
+        Chance: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            likely: number;
+            /** Format: double */
+            low: number;
+        };
         Change: {
             closed: boolean;
             name: string;
@@ -1689,6 +1898,39 @@ export interface components {
             hazards: components["schemas"]["Hazard"][];
             kinds: components["schemas"]["Kind"][];
             operations: components["schemas"]["SaidOperation"][];
+        };
+        Circumstances: {
+            /** Format: double */
+            ageYears: number;
+            assembly?: components["schemas"]["Priced"];
+            /** Format: double */
+            axialRoomMm?: number;
+            /** Format: double */
+            donorAgeYears?: number;
+            driven: boolean;
+            goodOneAtHand: boolean;
+            hubAlike?: boolean;
+            /** Format: double */
+            hubOutMm?: number;
+            /** Format: double */
+            jamTorqueNmm?: number;
+            keyed: boolean;
+            mateMaterial: string;
+            material: string;
+            meantToFail: boolean;
+            /** Format: double */
+            motorTorqueNmm?: number;
+            /** Format: double */
+            nozzleMm: number;
+            original?: components["schemas"]["Priced"];
+            /** Format: double */
+            shaftMm?: number;
+            /** Format: int32 */
+            sisters: number;
+            /** Format: double */
+            temperatureC: number;
+            /** Format: double */
+            workingArcDeg?: number;
         };
         ComparedRow: {
             differs: string[];
@@ -1735,16 +1977,17 @@ export interface components {
             /** Format: int32 */
             version: number;
             /** @enum {string} */
-            way: "glue" | "freshTeeth" | "donor" | "buy" | "original" | "print" | "cast" | "askOwner" | "decline";
+            way: "glue" | "freshTeeth" | "donor" | "buy" | "original" | "substitute" | "print" | "cast" | "metal" | "assembly" | "askOwner" | "decline";
         };
         Decision: {
             /** Format: date-time */
             decidedAt: string;
             decidedBy: string;
             order?: components["schemas"]["Order"];
+            overruled: boolean;
             reason: string;
             /** @enum {string} */
-            way: "glue" | "freshTeeth" | "donor" | "buy" | "original" | "print" | "cast" | "askOwner" | "decline";
+            way: "glue" | "freshTeeth" | "donor" | "buy" | "original" | "substitute" | "print" | "cast" | "metal" | "assembly" | "askOwner" | "decline";
             wayWords: string;
         };
         Difference: {
@@ -1877,6 +2120,51 @@ export interface components {
             gear: components["schemas"]["GearSpec"];
             title?: string;
         };
+        Fit: {
+            /** Format: double */
+            axialForceN: number;
+            /** Format: double */
+            hoopStrainAtBore: number;
+            /** Format: double */
+            hoopStressAtBoreMpa: number;
+            /** Format: double */
+            hoopStressOutsideMpa: number;
+            /** Format: double */
+            outerGrowthMm: number;
+            overYears?: components["schemas"]["OverYears"];
+            /** Format: double */
+            pressureMpa: number;
+            /** Format: double */
+            shaftShrinkMm: number;
+            /** Format: double */
+            slipTorqueNmm: number;
+            /** Format: double */
+            vonMisesAtBoreMpa: number;
+        };
+        FitRequest: {
+            /** Format: double */
+            friction: number;
+            /** Format: double */
+            interferenceMm: number;
+            /** Format: double */
+            lengthMm: number;
+            ring: components["schemas"]["Ring"];
+            shaft: components["schemas"]["Shaft"];
+            /** Format: double */
+            temperatureC?: number;
+        };
+        FoundCount: {
+            /** Format: double */
+            errorPercent: number;
+            speedRpm: components["schemas"]["Fraction"];
+            /** Format: int32 */
+            toothCount: number;
+        };
+        Fraction: {
+            fraction: string;
+            /** Format: double */
+            value: number;
+        };
         Gap: {
             /** Format: double */
             gapDeg: number;
@@ -1916,6 +2204,11 @@ export interface components {
             /** Format: int32 */
             stock: number;
             stub: boolean;
+            /** Format: int32 */
+            toothCount: number;
+        };
+        GearOnShaft: {
+            shaft: string;
             /** Format: int32 */
             toothCount: number;
         };
@@ -2011,6 +2304,12 @@ export interface components {
         GiveSecrets: {
             password?: string;
             pin?: string;
+        };
+        GrowingGear: {
+            gear: components["schemas"]["GearSpec"];
+            material?: string;
+            /** Format: double */
+            wetness?: number;
         };
         Hazard: {
             code: string;
@@ -2181,6 +2480,19 @@ export interface components {
             what: string;
             why: string;
         };
+        Judgement: {
+            circumstances: components["schemas"]["Circumstances"];
+            currency: string;
+            mat?: components["schemas"]["OnTheMat"];
+            missing?: string;
+            silent: string[];
+            /** Format: int32 */
+            version: number;
+            weighed?: components["schemas"]["Weighed"];
+            why: components["schemas"]["WhyCause"][];
+            /** @enum {string} */
+            wish: "cheap" | "quick" | "lasting" | "quiet" | "asItWas";
+        };
         Kind: {
             code: string;
             hazards: string[];
@@ -2344,6 +2656,35 @@ export interface components {
             toothCount: components["schemas"]["Count"];
             worn?: boolean;
         };
+        MaterialView: {
+            attackedBy: string[];
+            bears: string[];
+            code: string;
+            /** Format: double */
+            elasticModulusMpa: number;
+            /** Format: double */
+            expansionPerK: number;
+            /** @enum {string} */
+            family: "moulded" | "cutFromBar" | "cast" | "printed" | "metal";
+            /** Format: double */
+            frictionOnSteel: number;
+            /** Format: double */
+            hottestC: number;
+            /** Format: double */
+            poissonRatio: number;
+            /** Format: double */
+            relaxedShare: number;
+            /** Format: double */
+            rootStrengthMpa: number;
+            source: string;
+            /** Format: double */
+            strainLimit: number;
+            /** Format: double */
+            swelling: number;
+            words: string;
+            /** Format: double */
+            yieldMpa: number;
+        };
         Member: {
             closed: boolean;
             /** Format: int64 */
@@ -2360,6 +2701,49 @@ export interface components {
             choices: ("mine" | "theirs" | "both" | "neither")[];
             /** Format: int64 */
             otherJob?: number;
+        };
+        MeshSpec: {
+            driven: components["schemas"]["GearOnShaft"];
+            driver: components["schemas"]["GearOnShaft"];
+            /** Format: double */
+            efficiency?: number;
+            /** Format: double */
+            friction?: number;
+            /** @enum {string} */
+            kind: "external" | "internal" | "worm" | "bevel" | "crown" | "belt";
+            /** Format: double */
+            leadAngleDeg?: number;
+            /** Format: double */
+            module?: number;
+        };
+        MeshView: {
+            /** Format: double */
+            drivenTorqueNmm?: number;
+            /** Format: double */
+            driverTorqueNmm?: number;
+            /** Format: double */
+            efficiency?: number;
+            /** Format: double */
+            frequencyHz?: number;
+            hunting: boolean;
+            /** Format: double */
+            sameTeethMeetHz?: number;
+            /** Format: double */
+            tangentialForceN?: number;
+        };
+        Missing: {
+            exact: boolean;
+            nearest: components["schemas"]["FoundCount"][];
+        };
+        MissingRequest: {
+            /** Format: int32 */
+            mesh: number;
+            shaft: string;
+            /** @enum {string} */
+            side: "driver" | "driven";
+            train: components["schemas"]["TrainSpec"];
+            /** Format: double */
+            wantedRpm: number;
         };
         Move: {
             /** @enum {string} */
@@ -2404,6 +2788,12 @@ export interface components {
             what?: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
             words: string;
         };
+        NotHere: {
+            asks?: string;
+            /** @enum {string} */
+            way: "glue" | "freshTeeth" | "donor" | "buy" | "original" | "substitute" | "print" | "cast" | "metal" | "assembly" | "askOwner" | "decline";
+            why: string;
+        };
         Note: {
             done: boolean;
             /** @enum {string} */
@@ -2421,6 +2811,22 @@ export interface components {
             pieces: number;
             silent: string[];
             wanted: string;
+        };
+        Oil: {
+            /** Format: double */
+            viscosityMm2S: number;
+        };
+        OnTheMat: {
+            /** Format: double */
+            boreMm: number;
+            /** Format: double */
+            centreDistanceMm?: number;
+            /** Format: double */
+            faceWidthMm: number;
+            gear?: components["schemas"]["GearSpec"];
+            mate?: components["schemas"]["GearSpec"];
+            /** Format: double */
+            mateWidthMm: number;
         };
         OneSided: {
             /** Format: int32 */
@@ -2443,6 +2849,36 @@ export interface components {
             /** Format: int32 */
             parts: number;
             words: string;
+        };
+        Option: {
+            again: number;
+            cautions: string[];
+            chance: components["schemas"]["Chance"];
+            /** Format: double */
+            chanceBack: number;
+            /** Format: double */
+            days: number;
+            expectedCost: number;
+            labour: number;
+            /** Format: double */
+            likeness: number;
+            /** Format: double */
+            mateWear: number;
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            noiseDb: number;
+            order?: components["schemas"]["Ordered"];
+            parts: number;
+            reasons: string[];
+            say: string;
+            shown: components["schemas"]["Shown"];
+            /** Format: double */
+            strengthShare: number;
+            undoable: boolean;
+            /** @enum {string} */
+            way: "glue" | "freshTeeth" | "donor" | "buy" | "original" | "substitute" | "print" | "cast" | "metal" | "assembly" | "askOwner" | "decline";
+            weakest: components["schemas"]["Weakest"];
         };
         Order: {
             /** Format: date */
@@ -2473,6 +2909,10 @@ export interface components {
             pieces: number;
             seller: string;
         };
+        Ordered: {
+            itemNumber: string;
+            seller: string;
+        };
         OtherLedger: {
             by: string;
             /** Format: int64 */
@@ -2497,6 +2937,20 @@ export interface components {
             /** @enum {string} */
             what?: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
             words: string;
+        };
+        OverYears: {
+            /** Format: double */
+            interferenceWhenWarmMm: number;
+            /** Format: double */
+            longTermInterferenceMm: number;
+            /** Format: double */
+            relaxedPressureMpa: number;
+            /** Format: double */
+            relaxedSlipTorqueNmm: number;
+            /** Format: double */
+            strainLimit: number;
+            /** Format: double */
+            strainOverLimit: number;
         };
         OwnerAnswer: {
             limit?: string;
@@ -2642,8 +3096,58 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        PlanetFrequencies: {
+            /** Format: double */
+            mesh: number;
+            /** Format: double */
+            planetDefect: number;
+            /** Format: double */
+            planetPass: number;
+            /** Format: double */
+            ringDefect: number;
+            /** Format: double */
+            ringMesh: number;
+            /** Format: double */
+            sunDefect: number;
+        };
+        PlanetSetSpec: {
+            carrier: string;
+            /** Format: double */
+            efficiency?: number;
+            /** Format: double */
+            module?: number;
+            /** Format: int32 */
+            planetCount: number;
+            planetToothCounts: number[];
+            ring: string;
+            /** Format: int32 */
+            ringToothCount: number;
+            sun: string;
+            /** Format: int32 */
+            sunToothCount: number;
+        };
+        PlanetSetView: {
+            assemblesEquallySpaced: boolean;
+            /** Format: double */
+            carrierTorqueNmm?: number;
+            frequenciesHz?: components["schemas"]["PlanetFrequencies"];
+            /** Format: double */
+            neighbourClearanceMm?: number;
+            planetRpm?: components["schemas"]["Fraction"];
+            /** Format: double */
+            ringTorqueNmm?: number;
+            /** Format: double */
+            sunTorqueNmm?: number;
+            /** Format: double */
+            tangentialForceN?: number;
+        };
         PostageStep: {
             goodsFrom: number;
+            price: number;
+        };
+        Priced: {
+            /** Format: int32 */
+            days: number;
             price: number;
         };
         Pulse: {
@@ -2812,6 +3316,15 @@ export interface components {
             /** Format: double */
             uncertaintyMs: number;
         };
+        Ring: {
+            /** Format: double */
+            elasticModulusMpa?: number;
+            material?: string;
+            /** Format: double */
+            outerDiameterMm: number;
+            /** Format: double */
+            poissonRatio?: number;
+        };
         SaidOperation: {
             /** @enum {string} */
             code: "start" | "power" | "open" | "clean" | "make" | "close" | "run" | "return" | "heat" | "solvent" | "glue" | "press" | "cut";
@@ -2849,6 +3362,13 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        SaySo: {
+            circumstances: components["schemas"]["Circumstances"];
+            /** Format: int32 */
+            version: number;
+            /** @enum {string} */
+            wish: "cheap" | "quick" | "lasting" | "quiet" | "asItWas";
+        };
         SellerTerms: {
             country: string;
             currency: string;
@@ -2872,6 +3392,17 @@ export interface components {
             ifSeen: components["schemas"]["Then"];
             key: string;
             words: string;
+        };
+        Shaft: {
+            /** Format: double */
+            diameterMm: number;
+            /** Format: double */
+            elasticModulusMpa?: number;
+            /** Format: double */
+            holeDiameterMm?: number;
+            material?: string;
+            /** Format: double */
+            poissonRatio?: number;
         };
         SheetGear: {
             gear: components["schemas"]["GearSpec"];
@@ -2905,6 +3436,14 @@ export interface components {
             several: boolean;
             /** Format: date */
             today: string;
+        };
+        Shown: {
+            gear?: components["schemas"]["Teeth"];
+            mate?: components["schemas"]["Teeth"];
+            shimAtFarEnd: boolean;
+            /** Format: double */
+            shimMm: number;
+            turnedOver: boolean;
         };
         Sign: {
             key: string;
@@ -2982,6 +3521,44 @@ export interface components {
             /** Format: double */
             probability: number;
             words: string;
+        };
+        Strength: {
+            /** Format: double */
+            bendingStressMpa: number;
+            /** Format: double */
+            formFactor: number;
+            /** Format: double */
+            strengthMpa?: number;
+            /** Format: double */
+            strengthOverStress?: number;
+            /** Format: double */
+            tangentialForceN: number;
+        };
+        StrengthRequest: {
+            /** Format: double */
+            cycles?: number;
+            /** Format: double */
+            dynamicFactor?: number;
+            /** Format: double */
+            faceWidthMm: number;
+            /** @enum {string} */
+            formFactorFrom?: "table" | "outline";
+            material?: string;
+            /** Format: double */
+            module: number;
+            /** Format: double */
+            pressureAngleDeg?: number;
+            /** Format: double */
+            profileShiftCoefficient?: number;
+            stub?: boolean;
+            /** Format: double */
+            tangentialForceN?: number;
+            /** Format: double */
+            temperatureC?: number;
+            /** Format: int32 */
+            toothCount: number;
+            /** Format: double */
+            torqueNmm?: number;
         };
         Suspect: {
             component: string;
@@ -3067,6 +3644,14 @@ export interface components {
             what: string;
             where: string;
         };
+        Teeth: {
+            /** Format: double */
+            module: number;
+            /** Format: double */
+            profileShiftCoefficient: number;
+            /** Format: int32 */
+            toothCount: number;
+        };
         Terms: {
             /** Format: double */
             askShare: number;
@@ -3081,6 +3666,12 @@ export interface components {
         };
         TickCaution: {
             caution: string;
+        };
+        Together: {
+            expectedCost: number;
+            /** Format: int32 */
+            pieces: number;
+            say: string;
         };
         Told: {
             address: string;
@@ -3126,6 +3717,37 @@ export interface components {
             own: boolean;
             /** Format: int32 */
             version: number;
+        };
+        TrainSpec: {
+            fixed?: string[];
+            load?: string;
+            meshes?: components["schemas"]["MeshSpec"][];
+            planetSets?: components["schemas"]["PlanetSetSpec"][];
+            shafts: string[];
+            speedsRpm: {
+                [key: string]: number;
+            };
+            torquesNmm?: {
+                [key: string]: number;
+            };
+        };
+        TrainView: {
+            /** Format: int32 */
+            degreesOfFreedom: number;
+            /** Format: double */
+            efficiency?: number;
+            /** Format: int32 */
+            freedomsOfTrain: number;
+            locked: string[];
+            loose: string[];
+            meshes: components["schemas"]["MeshView"][];
+            planetSets: components["schemas"]["PlanetSetView"][];
+            speedsRpm: {
+                [key: string]: components["schemas"]["Fraction"];
+            };
+            torquesNmm?: {
+                [key: string]: number;
+            };
         };
         Tray: {
             complaint: string;
@@ -3175,8 +3797,15 @@ export interface components {
         WayView: {
             leadsTo: string;
             /** @enum {string} */
-            way: "glue" | "freshTeeth" | "donor" | "buy" | "original" | "print" | "cast" | "askOwner" | "decline";
+            way: "glue" | "freshTeeth" | "donor" | "buy" | "original" | "substitute" | "print" | "cast" | "metal" | "assembly" | "askOwner" | "decline";
             words: string;
+        };
+        Weakest: {
+            /** Format: double */
+            overJam?: number;
+            part: string;
+            /** Format: double */
+            share: number;
         };
         WeighJob: {
             answers: {
@@ -3192,6 +3821,14 @@ export interface components {
             machine?: components["schemas"]["Machine"];
             opened?: string[];
         };
+        Weighed: {
+            decline?: string;
+            notHere: components["schemas"]["NotHere"][];
+            options: components["schemas"]["Option"][];
+            together: components["schemas"]["Together"][];
+            /** @enum {string} */
+            wish: "cheap" | "quick" | "lasting" | "quiet" | "asItWas";
+        };
         WholeJob: {
             chapters: {
                 [key: string]: unknown;
@@ -3199,6 +3836,23 @@ export interface components {
             job: components["schemas"]["Job"];
             journal: components["schemas"]["JournalEntry"][];
             shop: string;
+        };
+        WhyCause: {
+            code: string;
+            numbers: string[];
+            /** Format: double */
+            probability: number;
+            putRight: string;
+            reasons: string[];
+            words: string;
+        };
+        WorkingBacklash: {
+            /** Format: double */
+            circumferentialBacklashMm: number;
+            /** Format: double */
+            contactRatio: number;
+            /** Format: double */
+            tipClearanceMm: number;
         };
         WornBand: {
             /** Format: double */
@@ -3218,6 +3872,30 @@ export interface components {
             probability: number;
             seen: boolean;
             sign: string;
+        };
+        Wrong: {
+            /** Format: double */
+            cents: number;
+            isRpm: components["schemas"]["Fraction"];
+            /** Format: double */
+            percent: number;
+            /** Format: double */
+            secondsADay: number;
+            shouldBeRpm: components["schemas"]["Fraction"];
+            /** Format: double */
+            strokesInstead: number;
+        };
+        WrongRequest: {
+            /** Format: int32 */
+            mesh: number;
+            shaft: string;
+            /** @enum {string} */
+            side: "driver" | "driven";
+            /** Format: double */
+            strokes?: number;
+            /** Format: int32 */
+            toothCount: number;
+            train: components["schemas"]["TrainSpec"];
         };
     };
     responses: never;
@@ -3600,6 +4278,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Job"];
+                };
+            };
+        };
+    };
+    say: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaySo"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Judgement"];
+                };
+            };
+        };
+    };
+    judgement: {
+        parameters: {
+            query?: {
+                sellers?: boolean;
+                wish?: string;
+            };
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Judgement"];
                 };
             };
         };
@@ -5381,6 +6112,79 @@ export interface operations {
             };
         };
     };
+    backlash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "centreDistanceMm": 18.1,
+                 *       "closerMm": 0.02,
+                 *       "coldC": 5,
+                 *       "fartherMm": 0.04,
+                 *       "first": {
+                 *         "gear": {
+                 *           "module": 0.5,
+                 *           "toothCount": 12
+                 *         },
+                 *         "material": "STEEL"
+                 *       },
+                 *       "hotC": 60,
+                 *       "housing": "ABS",
+                 *       "second": {
+                 *         "gear": {
+                 *           "module": 0.5,
+                 *           "toothCount": 60
+                 *         },
+                 *         "material": "PA66",
+                 *         "wetness": 0.5
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["BacklashRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Backlash"];
+                };
+            };
+        };
+    };
+    blend: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BlendRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Blend"];
+                };
+            };
+        };
+    };
     read_1: {
         parameters: {
             query?: never;
@@ -5449,6 +6253,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Standing"];
+                };
+            };
+        };
+    };
+    fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fit"];
                 };
             };
         };
@@ -5672,6 +6500,26 @@ export interface operations {
             };
         };
     };
+    materials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialView"][];
+                };
+            };
+        };
+    };
     identify: {
         parameters: {
             query?: never;
@@ -5771,6 +6619,30 @@ export interface operations {
             };
         };
     };
+    strength: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StrengthRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Strength"];
+                };
+            };
+        };
+    };
     readLine: {
         parameters: {
             query?: never;
@@ -5791,6 +6663,193 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadLine"];
+                };
+            };
+        };
+    };
+    train_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "fixed": [
+                 *         "case"
+                 *       ],
+                 *       "meshes": [
+                 *         {
+                 *           "driven": {
+                 *             "shaft": "middle",
+                 *             "toothCount": 90
+                 *           },
+                 *           "driver": {
+                 *             "shaft": "motor",
+                 *             "toothCount": 10
+                 *           },
+                 *           "kind": "internal"
+                 *         }
+                 *       ],
+                 *       "planetSets": [
+                 *         {
+                 *           "carrier": "output",
+                 *           "module": 0.3,
+                 *           "planetCount": 3,
+                 *           "planetToothCounts": [
+                 *             28
+                 *           ],
+                 *           "ring": "case",
+                 *           "ringToothCount": 74,
+                 *           "sun": "middle",
+                 *           "sunToothCount": 18
+                 *         }
+                 *       ],
+                 *       "shafts": [
+                 *         "motor",
+                 *         "middle",
+                 *         "output",
+                 *         "case"
+                 *       ],
+                 *       "speedsRpm": {
+                 *         "motor": 900
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["TrainSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrainView"];
+                };
+            };
+        };
+    };
+    missing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "mesh": 1,
+                 *       "shaft": "output",
+                 *       "side": "driven",
+                 *       "train": {
+                 *         "meshes": [
+                 *           {
+                 *             "driven": {
+                 *               "shaft": "middle",
+                 *               "toothCount": 80
+                 *             },
+                 *             "driver": {
+                 *               "shaft": "motor",
+                 *               "toothCount": 10
+                 *             },
+                 *             "kind": "external"
+                 *           },
+                 *           {
+                 *             "driven": {
+                 *               "shaft": "output",
+                 *               "toothCount": 50
+                 *             },
+                 *             "driver": {
+                 *               "shaft": "middle",
+                 *               "toothCount": 12
+                 *             },
+                 *             "kind": "external"
+                 *           }
+                 *         ],
+                 *         "shafts": [
+                 *           "motor",
+                 *           "middle",
+                 *           "output"
+                 *         ],
+                 *         "speedsRpm": {
+                 *           "motor": 4
+                 *         }
+                 *       },
+                 *       "wantedRpm": 0.0833333
+                 *     }
+                 */
+                "application/json": components["schemas"]["MissingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Missing"];
+                };
+            };
+        };
+    };
+    wrong: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "mesh": 0,
+                 *       "shaft": "output",
+                 *       "side": "driven",
+                 *       "toothCount": 61,
+                 *       "train": {
+                 *         "meshes": [
+                 *           {
+                 *             "driven": {
+                 *               "shaft": "output",
+                 *               "toothCount": 60
+                 *             },
+                 *             "driver": {
+                 *               "shaft": "motor",
+                 *               "toothCount": 10
+                 *             },
+                 *             "kind": "external"
+                 *           }
+                 *         ],
+                 *         "shafts": [
+                 *           "motor",
+                 *           "output"
+                 *         ],
+                 *         "speedsRpm": {
+                 *           "motor": 60
+                 *         }
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["WrongRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wrong"];
                 };
             };
         };

@@ -1,36 +1,75 @@
 import { Box, Button, TextField } from '@mui/material';
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState, type ReactNode } from 'react';
 import { z } from 'zod';
 import { api, ask, newKey, type Schemas } from '../../api/client';
-import { DraftNotices } from '../../parts/EditNotices';
+import { DraftNotices, EditNotices } from '../../parts/EditNotices';
 import { Key } from '../../parts/Key';
 import { Notice } from '../../parts/Notice';
+import { PlainButton } from '../../parts/PlainButton';
 import { useDraft } from '../../parts/useDraft';
+import { useEdit } from '../../parts/useEdit';
 import { useKeys } from '../../parts/useKeys';
 import { useSave } from '../../parts/useSave';
-import { momentWords } from '../../parts/words';
+import { money } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
+import { Frame } from '../job/Frame';
 import type { Step } from '../job/StepTeeth';
 import { useRefreshJob } from '../job/useRefreshJob';
-import { decisionsQuery, waysQuery } from './queries';
+import { Around, type Circumstances } from './Around';
+import { ChoiceMat } from './ChoiceMat';
+import { Decisions } from './Decisions';
+import { SideBySide } from './SideBySide';
+import { Strip, StripDetail } from './Strip';
+import { judgementQuery, materialsQuery, waysQuery, WISHES, type Wish } from './queries';
 
 type Way = Schemas['WayView']['way'];
 
+const words = texts.choose;
 const decided = z.object({ way: z.custom<Way | ''>((way) => typeof way === 'string'), reason: z.string() });
+const around = z.object({
+  wish: z.custom<Wish>((wish) => WISHES.includes(wish as Wish)),
+  circumstances: z.custom<Circumstances>((c) => typeof c === 'object' && c !== null && 'material' in c),
+});
 
-/** Step 6: one of the ways, with its reason. Buying goes on to the step Get. */
-export function Choose({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }) {
+/** Ways that need nothing weighed. */
+const TALKED: Way[] = ['askOwner', 'decline'];
+const ORDERED: Way[] = ['buy', 'metal'];
+/** What is worth saying first where a way hangs on it. */
+const ASKED = ['axialRoomMm', 'hubAlike', 'original'];
+
+/** Step 6: every way weighed for this gear and this owner, one of them decided on with its reason. */
+export function Choose({
+  job,
+  go,
+  children,
+}: {
+  job: Schemas['Job'];
+  go: (to: Step) => void;
+  children: ReactNode;
+}) {
   const refresh = useRefreshJob(job.id, 'choose');
-  const [draft, setDraft, about] = useDraft(`choice:${job.id}`, decided);
-  const now = draft ?? { way: '' as const, reason: '' };
+  const [wished, setWished] = useState<Wish>();
+  const [looked, setLooked] = useState<string>();
+  const quick = useQuery({ ...judgementQuery(job.id, false, wished), placeholderData: keepPreviousData });
+  const whole = useQuery({ ...judgementQuery(job.id, true, wished), placeholderData: keepPreviousData });
+  const judgement = whole.data && !whole.isPlaceholderData ? whole.data : (quick.data ?? whole.data);
   const ways = useQuery(waysQuery);
+  const [draft, setDraft, about] = useDraft(`choice:${job.id}`, decided);
+  const weighed = judgement?.weighed;
+  const options = weighed?.options ?? [];
+  const wish = judgement?.wish ?? 'cheap';
+  const picked = draft?.way || options[0]?.way;
+  const option = options.find((o) => o.way === picked);
+  const suggested = option && option === options[0] ? words.because(words.wishes[wish]) : '';
+  const reason = draft?.reason ?? suggested;
   const save = useSave(
     (way: Way) =>
       ask(
         api.POST('/api/choice/{jobId}', {
           params: { path: { jobId: job.id }, header: { 'Idempotency-Key': about.key || newKey() } },
-          body: { version: job.version, way, reason: now.reason },
+          body: { version: job.version, way, reason },
         }),
       ),
     () => {
@@ -38,136 +77,300 @@ export function Choose({ job, go }: { job: Schemas['Job']; go: (to: Step) => voi
       refresh();
     },
   );
+  const ordered = picked !== undefined && ORDERED.includes(picked);
   const decide = () => {
-    if (now.way && now.way !== 'buy') void save.run(now.way);
+    if (ordered) go('get');
+    else if (picked) void save.run(picked);
   };
-  useKeys({ 'Alt+Enter': decide });
-  const chosen = ways.data?.find((w) => w.way === now.way);
+  useKeys({
+    'Alt+Enter': decide,
+    ...Object.fromEntries(WISHES.map((w, i) => [String(i + 1), () => setWished(w)])),
+  });
+  const onTheMat = options.find((o) => o.way === looked) ?? option;
+  const pick = (way: Way) =>
+    setDraft({ way, reason: draft && draft.reason !== suggested ? draft.reason : '' });
+  const dearest = Math.max(1, ...options.map((o) => o.expectedCost));
+  const currency = judgement?.currency ?? '';
   return (
-    <>
-      <Decisions jobId={job.id} />
-      <Box component="h2" sx={{ fontSize: 17 }}>
-        {texts.choose.title}
-      </Box>
-      <Box
-        role="radiogroup"
-        aria-label={texts.choose.title}
-        sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(190px, 1fr))', gap: 1 }}
-      >
-        {ways.data?.map((way) => (
-          <Box
-            component="label"
-            key={way.way}
-            sx={{
-              bgcolor: way.way === now.way ? colour.go : colour.kraft,
-              color: way.way === now.way ? colour.white : colour.ink,
-              minHeight: 56,
-              px: 1.5,
-              display: 'flex',
-              alignItems: 'center',
-              cursor: 'pointer',
-              fontWeight: 600,
-              '&:focus-within': { outline: `3px solid ${colour.nextEdge}` },
-            }}
-          >
-            <input
-              type="radio"
-              name="way"
-              checked={way.way === now.way}
-              onChange={() => setDraft({ ...now, way: way.way })}
-              style={{ position: 'absolute', opacity: 0, width: 1, height: 1 }}
-            />
-            {way.words}
+    <Frame mat={<ChoiceMat jobId={job.id} mat={judgement?.mat} option={onTheMat} />}>
+      {children}
+      <Box sx={{ pt: 1.5, pb: 2, display: 'grid', gap: 1.25 }}>
+        <Decisions jobId={job.id} />
+        {judgement?.missing && (
+          <Notice look="next" role="status">
+            <Box sx={{ flex: 1 }}>{judgement.missing}</Box>
+            <Button variant="outlined" onClick={() => go('read')}>
+              {texts.steps.read}
+            </Button>
+          </Notice>
+        )}
+        {judgement && judgement.why.length > 0 && <Why causes={judgement.why} />}
+        {weighed && <Wishes wish={wish} set={setWished} />}
+        {weighed?.decline && (
+          <Notice look="next" role="status">
+            {weighed.decline}
+          </Notice>
+        )}
+        {!judgement && <p role="status">{words.weighing}</p>}
+        <Box role="radiogroup" aria-label={words.title} sx={{ display: 'grid', gap: 0.5 }}>
+          {options.map((o) => (
+            <Strip
+              key={o.way}
+              option={o}
+              currency={currency}
+              dearest={dearest}
+              picked={o.way === picked}
+              pick={() => pick(o.way)}
+              look={(at) => setLooked(at ? o.way : undefined)}
+            >
+              <StripDetail option={o} currency={currency} />
+            </Strip>
+          ))}
+          <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
+            {ways.data
+              ?.filter((w) => TALKED.includes(w.way) || !weighed)
+              .map((w) => (
+                <Plain key={w.way} words={w.words} picked={w.way === picked} pick={() => pick(w.way)} />
+              ))}
           </Box>
-        ))}
-      </Box>
-      {now.way === 'buy' ? (
-        <Box sx={{ mt: 2 }}>
-          <p>{texts.choose.buyHint}</p>
-          <Button variant="contained" onClick={() => go('get')}>
-            {texts.choose.toGet}
-          </Button>
         </Box>
-      ) : (
-        chosen && (
-          <Box sx={{ mt: 2, display: 'grid', gap: 1.5 }}>
-            <TextField
-              label={texts.choose.why}
-              multiline
-              minRows={2}
-              value={now.reason}
-              onChange={(event) => setDraft({ ...now, reason: event.target.value })}
-              error={save.refused?.of('reason') !== undefined}
-              helperText={save.refused?.of('reason') ?? texts.choose.leads(chosen.leadsTo)}
-            />
-            <Box sx={{ display: 'flex', alignItems: 'center' }}>
-              <Button variant="contained" disabled={save.busy} onClick={decide}>
-                {save.busy ? texts.saving : `${texts.choose.decide}: ${chosen.words}`}
-              </Button>
-              <Key>Alt+Enter</Key>
-            </Box>
-          </Box>
-        )
-      )}
-      <DraftNotices about={about} />
-      {save.refused && save.refused.fields.length === 0 && (
-        <Notice look="danger" role="alert">
-          {save.refused.message}
-        </Notice>
-      )}
-    </>
+        {weighed && whole.isFetching && <Box role="status">{words.askingSellers}</Box>}
+        {judgement && judgement.silent.length > 0 && <Box>{words.silent(judgement.silent.join(', '))}</Box>}
+        {picked && (
+          <Decide
+            picked={picked}
+            said={option?.say ?? ways.data?.find((w) => w.way === picked)?.words ?? ''}
+            leads={ways.data?.find((w) => w.way === picked)?.leadsTo ?? ''}
+            ordered={ordered}
+            reason={reason}
+            setReason={(text) => setDraft({ way: picked, reason: text })}
+            refused={save.refused?.of('reason')}
+            busy={save.busy}
+            decide={decide}
+          />
+        )}
+        <DraftNotices about={about} />
+        {save.refused && save.refused.fields.length === 0 && (
+          <Notice look="danger" role="alert">
+            {save.refused.message}
+          </Notice>
+        )}
+        {judgement && weighed && (
+          <More
+            key={`${judgement.version}`}
+            job={job}
+            judgement={judgement}
+            weighed={weighed}
+            ways={ways.data ?? []}
+            picked={picked}
+            wish={wish}
+            refresh={refresh}
+          />
+        )}
+      </Box>
+    </Frame>
   );
 }
 
-/** What has been decided, latest first. */
-export function Decisions({ jobId }: { jobId: number }) {
-  const decisions = useQuery(decisionsQuery(jobId));
-  if (!decisions.data?.length) return null;
+/** What broke it, and what has to change besides the gear. */
+function Why({ causes }: { causes: Schemas['WhyCause'][] }) {
+  const [first, ...others] = causes;
+  if (!first) return null;
   return (
-    <Box component="section" aria-label={texts.choose.decided}>
-      {[...decisions.data].reverse().map((decision) => (
-        <Notice key={decision.decidedAt} look={lookOf(decision.order)}>
-          <Box sx={{ overflowWrap: 'anywhere', flex: 1 }}>
-            <strong>{decision.wayWords}</strong> {texts.sheet.because} {decision.reason}
-            <Box sx={{ color: colour.inkSoft, fontSize: 14 }}>
-              {decision.decidedBy}, {momentWords(decision.decidedAt)}
-              {decision.order && `. ${decision.order.said}`}
+    <Box
+      component="section"
+      aria-label={words.whyFailed}
+      sx={{ borderLeft: `6px solid ${colour.kraftDark}`, pl: 1.25 }}
+    >
+      <Box>
+        <strong>{words.broke(first.words, Math.round(100 * first.probability))}</strong>{' '}
+        {first.numbers.map((n) => `${n}. `)}
+        {first.putRight}
+      </Box>
+      {others.length > 0 && (
+        <Box component="details">
+          <summary>{words.orElse(others[0]?.words ?? '')}</summary>
+          {others.slice(0, 4).map((cause) => (
+            <Box key={cause.code} sx={{ fontSize: 14 }}>
+              {words.broke(cause.words, Math.round(100 * cause.probability))}{' '}
+              {[...cause.numbers, ...cause.reasons].map((n) => `${n}. `)}
             </Box>
-          </Box>
-          {decision.order?.state === 'waiting' && <Withdraw order={decision.order} />}
-        </Notice>
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** Five words to tap. */
+function Wishes({ wish, set }: { wish: Wish; set: (wish: Wish) => void }) {
+  return (
+    <Box sx={{ display: 'flex', gap: 0.5, alignItems: 'center', flexWrap: 'wrap' }}>
+      <Box sx={{ mr: 0.5 }}>{words.cares}</Box>
+      {WISHES.map((w, i) => (
+        <PlainButton
+          key={w}
+          aria-pressed={w === wish}
+          onClick={() => set(w)}
+          sx={{
+            px: 1.25,
+            minHeight: 40,
+            fontWeight: 600,
+            bgcolor: w === wish ? colour.engaged : colour.kraft,
+            color: w === wish ? colour.white : colour.ink,
+          }}
+        >
+          {words.wishes[w]} <Key>{String(i + 1)}</Key>
+        </PlainButton>
       ))}
     </Box>
   );
 }
 
-function lookOf(order: Schemas['Order'] | undefined): 'calm' | 'next' | 'danger' {
-  if (order?.state === 'refused') return 'danger';
-  return order?.state === 'waiting' ? 'next' : 'calm';
+function Plain(props: { words: string; picked: boolean; pick: () => void }) {
+  return (
+    <Box
+      component="label"
+      sx={{
+        px: 1.5,
+        minHeight: 44,
+        display: 'flex',
+        alignItems: 'center',
+        cursor: 'pointer',
+        fontWeight: 600,
+        bgcolor: props.picked ? colour.goPale : colour.kraftPale,
+        borderLeft: `6px solid ${props.picked ? colour.go : colour.kraftMid}`,
+        '&:focus-within': { outline: `3px solid ${colour.nextEdge}` },
+      }}
+    >
+      <input
+        type="radio"
+        name="way"
+        checked={props.picked}
+        onChange={props.pick}
+        style={{ position: 'absolute', opacity: 0, width: 1, height: 1 }}
+      />
+      {props.words}
+    </Box>
+  );
 }
 
-/** Takes an order back that the seller has not confirmed. */
-function Withdraw({ order }: { order: Schemas['Order'] }) {
-  const refresh = useRefreshJob(order.jobId, 'get');
-  const save = useSave(
-    () =>
+/** The button is the sentence. */
+function Decide(props: {
+  picked: Way;
+  said: string;
+  leads: string;
+  ordered: boolean;
+  reason: string;
+  setReason: (text: string) => void;
+  refused: string | undefined;
+  busy: boolean;
+  decide: () => void;
+}) {
+  return (
+    <Box sx={{ display: 'grid', gap: 1 }}>
+      {!props.ordered && (
+        <TextField
+          label={words.why}
+          size="small"
+          value={props.reason}
+          onChange={(event) => props.setReason(event.target.value)}
+          error={props.refused !== undefined}
+          helperText={props.refused ?? words.leads(props.leads)}
+        />
+      )}
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+        <Button variant="contained" disabled={props.busy} onClick={props.decide}>
+          {props.busy ? texts.saving : props.ordered ? words.toGet : `${words.decide}: ${props.said}`}
+        </Button>
+        <Key>Alt+Enter</Key>
+      </Box>
+    </Box>
+  );
+}
+
+/** What the ways hang on, the table and the picture, and why the rest does not apply. */
+function More(props: {
+  job: Schemas['Job'];
+  judgement: Schemas['Judgement'];
+  weighed: Schemas['Weighed'];
+  ways: Schemas['WayView'][];
+  picked: string | undefined;
+  wish: Wish;
+  refresh: () => void;
+}) {
+  const { judgement, weighed } = props;
+  const materials = useQuery(materialsQuery);
+  const edit = useEdit({
+    name: `around:${props.job.id}`,
+    schema: around,
+    saved: { wish: props.wish, circumstances: judgement.circumstances },
+    version: judgement.version,
+    send: (next, version, key) =>
       ask(
-        api.POST('/api/sourcing/{jobId}/orders/{orderId}/withdraw', {
-          params: { path: { jobId: order.jobId, orderId: order.id } },
+        api.PUT('/api/choice/{jobId}/circumstances', {
+          params: { path: { jobId: props.job.id }, header: { 'Idempotency-Key': key } },
+          body: { version, wish: props.wish, circumstances: next.circumstances },
         }),
       ),
-    refresh,
-  );
+    done: props.refresh,
+    versionOf: (current: Schemas['Judgement']) => current.version,
+  });
+  const currency = judgement.currency;
+  const [saying, setSaying] = useState(false);
+  const open = ASKED.flatMap((asks) => weighed.notHere.filter((n) => n.asks === asks))[0];
   return (
-    <Box>
-      <Button variant="outlined" disabled={save.busy} onClick={() => void save.run(undefined)}>
-        {save.busy ? texts.saving : texts.choose.withdraw}
-      </Button>
-      {save.refused && (
-        <Box role="alert" sx={{ color: colour.danger, fontSize: 14 }}>
-          {save.refused.message}
+    <>
+      {open && !edit.changed && !saying && (
+        <Notice look="next" role="status">
+          <Box sx={{ flex: 1 }}>{open.why}</Box>
+          <Button variant="outlined" onClick={() => setSaying(true)}>
+            {words.say}
+          </Button>
+        </Notice>
+      )}
+      {weighed.together.length > 0 && (
+        <Box>
+          <strong>{words.together}</strong>
+          {weighed.together.map((t) => (
+            <Box key={t.say}>
+              {t.say}: {money(t.expectedCost, currency)}
+            </Box>
+          ))}
         </Box>
       )}
-    </Box>
+      <Box component="details" open={edit.changed || saying}>
+        <summary>{words.around}</summary>
+        <Box sx={{ display: 'grid', gap: 1, pt: 1 }}>
+          <Box>{words.aroundWhy}</Box>
+          <Around
+            value={edit.value.circumstances}
+            materials={materials.data ?? []}
+            change={(circumstances) => edit.change({ wish: props.wish, circumstances })}
+          />
+          <EditNotices edit={edit} showTheirs={props.refresh} />
+          <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
+            <Button variant="outlined" disabled={edit.busy || !edit.changed} onClick={() => void edit.save()}>
+              {edit.busy ? texts.saving : words.weighAgain}
+            </Button>
+            {edit.refused && <span role="alert">{edit.refused.message}</span>}
+          </Box>
+        </Box>
+      </Box>
+      <Box component="details">
+        <summary>{words.sideBySide}</summary>
+        <SideBySide options={weighed.options} ways={props.ways} currency={currency} picked={props.picked} />
+      </Box>
+      {weighed.notHere.length > 0 && (
+        <Box component="details">
+          <summary>{words.notHere(weighed.notHere.length)}</summary>
+          {weighed.notHere.map((n) => (
+            <Box key={n.way} sx={{ py: 0.25 }}>
+              <strong>{props.ways.find((w) => w.way === n.way)?.words ?? n.way}</strong>: {n.why}
+            </Box>
+          ))}
+        </Box>
+      )}
+    </>
   );
 }

@@ -122,6 +122,12 @@ function wholeStep(job: Schemas['Job'], step: Step, go: (to: Step) => void, head
           {head}
         </Look>
       );
+    case 'choose':
+      return (
+        <Choose job={job} go={go}>
+          {head}
+        </Choose>
+      );
     default:
       return undefined;
   }
@@ -131,14 +137,13 @@ function StepBody({ job, step, go }: { job: Schemas['Job']; step: Step; go: (to:
   switch (step) {
     case 'takeIn':
       return <TakenIn job={job} go={go} />;
-    case 'choose':
-      return <Choose job={job} go={go} />;
     case 'get':
       return <Get job={job} go={go} />;
     case 'read':
     case 'listen':
     case 'open':
     case 'look':
+    case 'choose':
       return null;
     default:
       return <StepNotes key={step} job={job} step={step} go={go} />;

@@ -11,7 +11,7 @@ import { useSave } from '../../parts/useSave';
 import { dayWords, money } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
-import { Decisions } from '../choice/Choose';
+import { Decisions } from '../choice/Decisions';
 import type { Step } from '../job/StepTeeth';
 import { useRefreshJob } from '../job/useRefreshJob';
 
@@ -42,6 +42,8 @@ export function Get({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }
         }),
       ),
     enabled: Number.isInteger(pieces) && pieces > 0,
+    // What sellers said holds for a while; the order itself asks anew.
+    staleTime: 5 * 60_000,
     placeholderData: keepPreviousData,
   });
   const picked = offers.data?.offers.find((o) => idOf(o) === now.item);

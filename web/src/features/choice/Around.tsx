@@ -1,0 +1,148 @@
+import { Box } from '@mui/material';
+import { useState } from 'react';
+import type { Schemas } from '../../api/client';
+import { FigureInput } from '../../parts/FigureInput';
+import { Labelled } from '../../parts/Labelled';
+import { PlainSelect } from '../../parts/PlainSelect';
+import { Tick } from '../../parts/Tick';
+import { texts } from '../../texts';
+
+export type Circumstances = Schemas['Circumstances'];
+
+const words = texts.choose;
+
+type Open =
+  | 'shaftMm'
+  | 'axialRoomMm'
+  | 'hubOutMm'
+  | 'workingArcDeg'
+  | 'donorAgeYears'
+  | 'motorTorqueNmm'
+  | 'jamTorqueNmm';
+
+/** A number typed with comma or point; left empty it is open. */
+function NumberField(props: {
+  label: string;
+  value: number | undefined;
+  set: (value: number | undefined) => void;
+}) {
+  const [typed, setTyped] = useState<string>();
+  return (
+    <Labelled label={props.label} sx={{ minWidth: 0 }}>
+      <FigureInput
+        value={typed ?? (props.value === undefined ? '' : String(props.value))}
+        set={(text) => {
+          setTyped(text);
+          const number = Number(text.replace(',', '.'));
+          if (text.trim() === '') props.set(undefined);
+          else if (Number.isFinite(number)) props.set(number);
+        }}
+        onBlur={() => setTyped(undefined)}
+        inputMode="decimal"
+        sx={{ minHeight: 40 }}
+      />
+    </Labelled>
+  );
+}
+
+/** What has to be known around the gear besides the gear itself. */
+export function Around(props: {
+  value: Circumstances;
+  materials: Schemas['MaterialView'][];
+  change: (value: Circumstances) => void;
+}) {
+  const { value, change } = props;
+  const materials = props.materials.map((m) => [m.code, m.words] as const);
+  const open = (field: Open) => (
+    <NumberField
+      label={words.fields[field]}
+      value={value[field]}
+      set={(number) => {
+        const next = { ...value };
+        if (number === undefined) delete next[field];
+        else next[field] = number;
+        change(next);
+      }}
+    />
+  );
+  const always = (field: 'temperatureC' | 'ageYears' | 'sisters' | 'nozzleMm') => (
+    <NumberField
+      label={words.fields[field]}
+      value={value[field]}
+      set={(number) => number !== undefined && change({ ...value, [field]: number })}
+    />
+  );
+  const priced = (what: 'original' | 'assembly') => {
+    const set = (part: Partial<Schemas['Priced']>) => {
+      const next = { ...value };
+      const price = { price: 0, days: 7, ...value[what], ...part };
+      if (part.price === undefined && 'price' in part) delete next[what];
+      else next[what] = price;
+      change(next);
+    };
+    return (
+      <>
+        <NumberField
+          label={words.fields[`${what}Price`]}
+          value={value[what]?.price}
+          set={(price) => set({ price } as Partial<Schemas['Priced']>)}
+        />
+        <NumberField
+          label={words.fields[`${what}Days`]}
+          value={value[what]?.days}
+          set={(days) => value[what] && days !== undefined && set({ days: Math.round(days) })}
+        />
+      </>
+    );
+  };
+  const tick = (field: 'driven' | 'keyed' | 'meantToFail' | 'goodOneAtHand') => (
+    <Tick label={words[field]} checked={value[field]} set={(on) => change({ ...value, [field]: on })} />
+  );
+  return (
+    <Box sx={{ display: 'grid', gap: 1 }}>
+      <Box sx={{ display: 'grid', gap: 1, gridTemplateColumns: 'repeat(auto-fill, minmax(148px, 1fr))' }}>
+        {(['material', 'mateMaterial'] as const).map((field) => (
+          <PlainSelect
+            key={field}
+            label={words.fields[field]}
+            shown={words.fields[field]}
+            value={value[field]}
+            set={(code) => change({ ...value, [field]: code })}
+            options={materials}
+          />
+        ))}
+        {always('ageYears')}
+        {always('temperatureC')}
+        {open('shaftMm')}
+        {open('axialRoomMm')}
+        <PlainSelect
+          label={words.hubAlike}
+          shown={words.hubAlike}
+          value={value.hubAlike === undefined ? '' : value.hubAlike ? 'yes' : 'no'}
+          set={(answer) => {
+            const next = { ...value };
+            if (answer === '') delete next.hubAlike;
+            else next.hubAlike = answer === 'yes';
+            change(next);
+          }}
+          options={(['', 'yes', 'no'] as const).map((a) => [a, words.hubAlikeOptions[a]] as const)}
+        />
+        {open('hubOutMm')}
+        {open('workingArcDeg')}
+        {open('donorAgeYears')}
+        {priced('original')}
+        {priced('assembly')}
+        {always('sisters')}
+        {open('motorTorqueNmm')}
+        {open('jamTorqueNmm')}
+        {always('nozzleMm')}
+      </Box>
+      <Box sx={{ display: 'flex', columnGap: 2, flexWrap: 'wrap' }}>
+        {tick('driven')}
+        {tick('keyed')}
+        {tick('meantToFail')}
+        {tick('goodOneAtHand')}
+      </Box>
+    </Box>
+  );
+}
