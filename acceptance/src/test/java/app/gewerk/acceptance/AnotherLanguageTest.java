@@ -158,7 +158,7 @@ class AnotherLanguageTest {
             screens.put("/job/19/handBack", "[Write it down]");
             screens.put("/job/19/read", "module]");
             screens.put("/job/25/read", "[Next: ");
-            screens.put("/job/19/choose", "[glue the split]");
+            screens.put("/job/20/choose", "[Move it along by a shim");
             screens.put("/job/14/get", "[Gears that fit]");
             screens.put("/workings", "[Read a gear]");
             screens.put("/workings/pair", "[Runs freely.]");

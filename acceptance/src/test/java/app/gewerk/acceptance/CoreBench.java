@@ -1,16 +1,32 @@
 package app.gewerk.acceptance;
 
+import app.gewerk.core.choice.Circumstances;
+import app.gewerk.core.choice.Problem;
+import app.gewerk.core.choice.Ways;
+import app.gewerk.core.choice.Wish;
+import app.gewerk.core.damage.ToothMap;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Outline;
 import app.gewerk.core.gear.Point;
+import app.gewerk.core.material.Materials;
 import app.gewerk.core.reading.GearReader;
 import app.gewerk.core.reading.Identification;
 import app.gewerk.core.reading.Measured;
 import app.gewerk.core.reading.Reading;
 import app.gewerk.core.reading.ToothCount;
+import app.gewerk.core.train.GearOnShaft;
+import app.gewerk.core.train.GearTrain;
+import app.gewerk.core.train.Mesh;
+import app.gewerk.core.train.MeshKind;
+import app.gewerk.core.train.Motion;
+import app.gewerk.core.train.PlanetSet;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.TimeUnit;
+import org.hipparchus.fraction.BigFraction;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Mode;
@@ -66,6 +82,53 @@ public class CoreBench {
     @Benchmark
     public List<Point> outlineOf60Teeth() {
         return Outline.of(gear, 0.005);
+    }
+
+    /** Forty shafts: ordinary meshes with a planet set after every fourth, the ring held. */
+    private final GearTrain train = longTrain();
+
+    private static GearTrain longTrain() {
+        List<String> shafts = new ArrayList<>(List.of("case"));
+        List<Mesh> meshes = new ArrayList<>();
+        List<PlanetSet> sets = new ArrayList<>();
+        for (int i = 0; i < 39; i++) {
+            shafts.add("s" + i);
+        }
+        for (int i = 0; i + 1 < 39; i++) {
+            if (i % 5 == 4) {
+                sets.add(new PlanetSet("s" + i, 18, "s" + (i + 1), "case", 74, List.of(28), 3, Optional.empty()));
+            } else {
+                meshes.add(new Mesh(
+                        MeshKind.EXTERNAL,
+                        new GearOnShaft("s" + i, 11 + i),
+                        new GearOnShaft("s" + (i + 1), 47 - i / 3)));
+            }
+        }
+        return new GearTrain(shafts, List.of("case"), meshes, sets);
+    }
+
+    @Benchmark
+    public Motion trainOfFortyShafts() {
+        return train.turned(Map.of("s0", new BigFraction(3000)));
+    }
+
+    private final Problem problem = new Problem(
+            CylindricalGear.spur(0.5, 24, 0, BasicRack.ISO_53_A),
+            Optional.of(4.0),
+            Optional.of(2.0),
+            Optional.of(CylindricalGear.spur(0.5, 48, 0, BasicRack.ISO_53_A)),
+            Optional.of(3.5),
+            Optional.of(18.05),
+            Optional.of(ToothMap.unseen("gear", 24)),
+            Circumstances.USUAL,
+            List.of(),
+            new Problem.Terms(48, 1, Optional.of(240.0), 0.5),
+            20,
+            Materials.shipped());
+
+    @Benchmark
+    public Ways.Weighed allWaysOfAGear() {
+        return Ways.weigh(problem, Wish.LASTING);
     }
 
     static void run() throws RunnerException {

@@ -113,12 +113,18 @@ final class Installed implements AutoCloseable {
     }
 
     Started run(String... words) {
-        return new Started(words);
+        return new Started(List.of("bash", folder + "/gewerk"), words);
+    }
+
+    /** The command as it is typed on a terminal of its own, where it can ask. */
+    Started onATerminal(String... words) {
+        String typed = "bash " + folder + "/gewerk " + String.join(" ", words);
+        return new Started(List.of("script", "--quiet", "--return", "--flush", "--command", typed, "/dev/null"));
     }
 
     /** A command that ends by itself; what it said, whatever it came to. */
     Started done(String... words) {
-        Started started = new Started(words);
+        Started started = run(words);
         started.waitForEnd();
         return started;
     }
@@ -128,10 +134,12 @@ final class Installed implements AutoCloseable {
         final Process process;
         private final Path said;
 
-        private Started(String... words) {
+        private int answered;
+
+        private Started(List<String> program, String... words) {
             said = folder.resolve("said-" + System.nanoTime());
             List<String> command = new ArrayList<>(asUser);
-            command.addAll(List.of("bash", folder + "/gewerk"));
+            command.addAll(program);
             command.addAll(List.of(words));
             ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true);
             builder.redirectOutput(said.toFile());
@@ -146,6 +154,14 @@ final class Installed implements AutoCloseable {
 
         String said() {
             return read(said);
+        }
+
+        /** Waits until it asks, and types the answer. */
+        void answer(String question, String typed) throws IOException {
+            Awaitility.await().atMost(Duration.ofSeconds(60)).until(() -> said().indexOf(question, answered) >= 0);
+            answered = said().indexOf(question, answered) + question.length();
+            process.outputWriter().write(typed + "\n");
+            process.outputWriter().flush();
         }
 
         String address() {

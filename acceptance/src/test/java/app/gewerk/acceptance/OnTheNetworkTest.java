@@ -13,11 +13,20 @@ import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import com.microsoft.playwright.options.WaitForSelectorState;
 import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.KeyStore;
 import java.util.Arrays;
+import java.util.Base64;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import javax.net.ssl.SSLContext;
+import javax.net.ssl.TrustManagerFactory;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -36,7 +45,7 @@ class OnTheNetworkTest {
         STEPS.put("open", "The tray");
         STEPS.put("look", "What the damage says");
         STEPS.put("read", "It is 0.5 module");
-        STEPS.put("choose", "glue the split");
+        STEPS.put("choose", "The owner wants it");
         STEPS.put("get", "Get");
         STEPS.put("closeUp", "Write it down");
         STEPS.put("prove", "Write it down");
@@ -291,6 +300,115 @@ class OnTheNetworkTest {
                     .contains("Closed");
             odo.page.reload();
             assertThat(odo.field("Password")).isVisible();
+        }
+    }
+
+    /** A certificate as an authority would give it: the two files, and whom a client that trusts it alone can speak to. */
+    private static HttpClient clientTrusting(Path certificate, Path key) throws Exception {
+        Path store = installed.folder.resolve("given.p12");
+        RunningGewerk.run(List.of(
+                System.getProperty("java.home") + "/bin/keytool",
+                "-genkeypair",
+                "-alias",
+                "given",
+                "-keyalg",
+                "EC",
+                "-dname",
+                "CN=Workshop",
+                "-ext",
+                "SAN=ip:127.0.0.1",
+                "-storetype",
+                "PKCS12",
+                "-keystore",
+                store.toString(),
+                "-storepass",
+                "for the test"));
+        KeyStore made = KeyStore.getInstance(store.toFile(), "for the test".toCharArray());
+        Files.writeString(
+                certificate, pem("CERTIFICATE", made.getCertificate("given").getEncoded()));
+        Files.writeString(
+                key,
+                pem(
+                        "PRIVATE KEY",
+                        made.getKey("given", "for the test".toCharArray()).getEncoded()));
+        KeyStore trusted = KeyStore.getInstance("PKCS12");
+        trusted.load(null, null);
+        trusted.setCertificateEntry("given", made.getCertificate("given"));
+        TrustManagerFactory trust = TrustManagerFactory.getInstance(TrustManagerFactory.getDefaultAlgorithm());
+        trust.init(trusted);
+        SSLContext context = SSLContext.getInstance("TLS");
+        context.init(null, trust.getTrustManagers(), null);
+        return HttpClient.newBuilder().sslContext(context).build();
+    }
+
+    private static String pem(String what, byte[] content) {
+        return "-----BEGIN " + what + "-----\n"
+                + Base64.getMimeEncoder(64, new byte[] {'\n'}).encodeToString(content) + "\n-----END " + what
+                + "-----\n";
+    }
+
+    private static String restored(Path backup, String table) throws IOException {
+        Path dump = installed.folder.resolve("dump");
+        byte[] whole = Files.readAllBytes(backup);
+        int line = 0;
+        while (whole[line] != '\n') {
+            line++;
+        }
+        Files.write(dump, Arrays.copyOfRange(whole, line + 1, whole.length));
+        return RunningGewerk.run(List.of(
+                System.getenv("GEWERK_TEST_PGBIN") + "/pg_restore",
+                "--data-only",
+                "--table",
+                table,
+                "--file",
+                "-",
+                dump.toString()));
+    }
+
+    @Test
+    void onATerminalTheOwnerIsAskedTheGivenCertificateIsShownAndABackupLetsNobodyIn() throws Exception {
+        Path certificate = installed.folder.resolve("given.pem");
+        Path key = installed.folder.resolve("given.key");
+        HttpClient client = clientTrusting(certificate, key);
+        try (Installed another = new Installed()) {
+            Installed.Started started = another.onATerminal(
+                    "start",
+                    "--empty",
+                    "--port",
+                    String.valueOf(RunningGewerk.freePort()),
+                    "--listen",
+                    "127.0.0.1",
+                    "--certificate",
+                    certificate.toString(),
+                    "--key",
+                    key.toString());
+            started.answer("Name:", "Odo");
+            started.answer("Password:", PASSWORD);
+            started.answer("The same again:", "a slip of the hand");
+            started.answer("Password:", PASSWORD);
+            started.answer("The same again:", PASSWORD);
+            String own = started.address();
+            assertThat(started.said()).contains("Those were not the same").doesNotContain(PASSWORD);
+            assertThat(client.send(
+                                    HttpRequest.newBuilder(URI.create(own + "/"))
+                                            .build(),
+                                    HttpResponse.BodyHandlers.ofString())
+                            .statusCode())
+                    .isEqualTo(200);
+            assertThat(another.state("tls")).doesNotExist();
+            try (Technician odo = new Technician(own, Screen.BENCH)) {
+                odo.open("/");
+                odo.signIn("Odo", PASSWORD);
+                odo.text("Take in").first().waitFor();
+            }
+            assertThat(another.state("first-owner")).doesNotExist();
+            Path backup = another.folder.resolve("own.backup");
+            assertThat(another.done("backup", backup.toString()).said()).contains("your own data");
+            assertThat(restored(backup, "person")).contains("Odo");
+            assertThat(restored(backup, "spring_session")).doesNotContain("COPY");
+            assertThat(restored(backup, "spring_session_attributes")).doesNotContain("COPY");
+            started.interrupt();
+            started.waitForEnd();
         }
     }
 }

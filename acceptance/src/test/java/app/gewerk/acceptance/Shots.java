@@ -35,6 +35,7 @@ public final class Shots {
             technician.press("o");
             technician.text("The second one differs").waitFor();
             picture(technician, folder.resolve("read-overlay.png"));
+            shot(technician, "/job/20/choose", "The maker's spare", folder.resolve("choose.png"));
             shot(technician, "/workings/pair", "Runs freely", folder.resolve("pair.png"));
             shot(technician, "/workings/spans", "steadiest", folder.resolve("spans.png"));
             technician.open("/job/19/read");

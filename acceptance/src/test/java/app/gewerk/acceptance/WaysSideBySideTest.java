@@ -1,0 +1,56 @@
+package app.gewerk.acceptance;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.options.AriaRole;
+import org.junit.jupiter.api.Test;
+
+/** Choosing as a technician does it: for whom, what is missing, what else there is, and the decision. */
+class WaysSideBySideTest {
+
+    private static Locator strips(Technician technician) {
+        return technician.page.getByRole(AriaRole.RADIOGROUP).locator("label");
+    }
+
+    @Test
+    void theWishSortsWhatIsSaidOpensAndTheDecisionIsKeptAgainstWhatWasComputed() {
+        try (RunningGewerk gewerk = RunningGewerk.withDemo();
+                Technician ilva = new Technician(gewerk)) {
+            ilva.open("/");
+            ilva.stepUpAs("Ilva");
+            ilva.open("/job/20/choose");
+            assertThat(strips(ilva).first()).containsText("Move it along by a shim of 1.9 mm");
+            assertThat(ilva.text("seen from the side: with a shim of 1.9 mm")).isVisible();
+            ilva.page.getByText("The owner wants it").click();
+            ilva.press("5");
+            assertThat(strips(ilva).first()).containsText("The maker's spare");
+            assertThat(ilva.field("Why this way?")).hasValue("Suits best where the owner wants it as it was");
+            ilva.press("2");
+            assertThat(strips(ilva).first()).containsText("Move it along by a shim");
+
+            ilva.page.getByText("Around the gear").click();
+            ilva.field("Room along shaft (mm)").fill("0,5");
+            ilva.page.reload();
+            assertThat(ilva.field("Room along shaft (mm)")).hasValue("0.5");
+            ilva.button("Weigh with this").click();
+            assertThat(strips(ilva).first()).not().containsText("shim");
+            ilva.page.getByText("ways do not apply here").click();
+            assertThat(ilva.text("The shim would need 0.9 mm; there is room for 0.5 mm"))
+                    .isVisible();
+            ilva.page.getByText("Side by side").click();
+            assertThat(ilva.role(AriaRole.TABLE, "").locator("tbody tr")).not().hasCount(0);
+
+            strips(ilva)
+                    .filter(new Locator.FilterOptions().setHasText("Cast it in"))
+                    .click();
+            ilva.field("Why this way?").fill("a sound one came with it");
+            ilva.press("Alt+Enter");
+            assertThat(ilva.text("Another way was computed to suit better")).isVisible();
+            assertThat(ilva.text("waiting for a gear").first()).isVisible();
+            ilva.page.goBack();
+            ilva.page.goForward();
+            assertThat(ilva.text("a sound one came with it")).isVisible();
+        }
+    }
+}
