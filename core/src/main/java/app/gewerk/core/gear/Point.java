@@ -3,7 +3,7 @@ package app.gewerk.core.gear;
 /** A point in a plane across the axis, mm, the gear's axis at the origin. */
 public record Point(double x, double y) {
 
-    static Point polar(double radius, double angleRad) {
+    public static Point polar(double radius, double angleRad) {
         return new Point(radius * Math.cos(angleRad), radius * Math.sin(angleRad));
     }
 

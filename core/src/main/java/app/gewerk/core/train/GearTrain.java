@@ -1,8 +1,11 @@
 package app.gewerk.core.train;
 
 import app.gewerk.core.AtMost;
+import app.gewerk.core.words.Outcome;
+import app.gewerk.core.words.Refusal;
 import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -93,24 +96,38 @@ public record GearTrain(
      * @throws Refused where the train cannot turn so: it locks, the speeds contradict each other, or a shaft is reached by none
      */
     public Motion turned(Map<String, BigFraction> speeds) {
-        speeds.keySet().stream().filter(s -> !shafts.contains(s)).findFirst().ifPresent(s -> {
-            throw Refused.at("speedsRpm", "train.noSuchShaft", "shaft", s);
-        });
+        return tried(speeds).orRefuse();
+    }
+
+    /** The same, or why it cannot turn so. */
+    public Outcome<Motion> tried(Map<String, BigFraction> speeds) {
+        Optional<String> unknown =
+                speeds.keySet().stream().filter(s -> !shafts.contains(s)).findFirst();
+        if (unknown.isPresent()) {
+            return cannot("speedsRpm", "train.noSuchShaft", "shaft", unknown.get());
+        }
         if (speeds.values().stream().allMatch(BigFraction::isZero)) {
-            throw Refused.at("speedsRpm", "train.noSpeed");
+            return cannot("speedsRpm", "train.noSpeed");
         }
         LinearEquations held = new LinearEquations(shafts.size());
         constraints().forEach(c -> held.add(c.factors(), BigFraction.ZERO));
         fixed.forEach(f -> held.add(Map.of(place(f), BigFraction.ONE), BigFraction.ZERO));
         int freedoms = shafts.size() - held.rank();
-        requireTurns(held, speeds);
         LinearEquations driven = held.copy();
-        speeds.forEach((shaft, speed) -> {
-            if (!driven.add(Map.of(place(shaft), BigFraction.ONE), speed)) {
-                throw Refused.at("speedsRpm." + shaft, "train.speedContradicts", "shaft", shaft);
+        for (Map.Entry<String, BigFraction> given : speeds.entrySet()) {
+            String shaft = given.getKey();
+            if (!given.getValue().isZero() && held.value(place(shaft)).isPresent()) {
+                return cannot(
+                        "speedsRpm." + shaft,
+                        fixed.contains(shaft) ? "train.fixedTurned" : "train.locked",
+                        "shaft",
+                        shaft);
             }
-        });
-        Map<String, BigFraction> found = new TreeMap<>(java.util.Comparator.comparingInt(shafts::indexOf));
+            if (!driven.add(Map.of(place(shaft), BigFraction.ONE), given.getValue())) {
+                return cannot("speedsRpm." + shaft, "train.speedContradicts", "shaft", shaft);
+            }
+        }
+        Map<String, BigFraction> found = new TreeMap<>(Comparator.comparingInt(shafts::indexOf));
         List<String> loose = new ArrayList<>();
         for (int i = 0; i < shafts.size(); i++) {
             Optional<BigFraction> speed = driven.value(i);
@@ -121,29 +138,23 @@ public record GearTrain(
             }
         }
         Set<String> reached = reachedFrom(speeds.keySet());
-        loose.stream().filter(s -> !reached.contains(s)).findFirst().ifPresent(shaft -> {
-            throw Refused.at("shafts", "train.nothingDrives", "shaft", shaft);
-        });
+        Optional<String> undriven =
+                loose.stream().filter(s -> !reached.contains(s)).findFirst();
+        if (undriven.isPresent()) {
+            return cannot("shafts", "train.nothingDrives", "shaft", undriven.get());
+        }
         List<String> locked = shafts.stream()
                 .filter(s -> !fixed.contains(s) && held.value(place(s)).isPresent())
                 .toList();
-        return new Motion(this, freedoms, shafts.size() - driven.rank(), found, loose, locked);
+        return new Outcome.Made<>(new Motion(this, freedoms, shafts.size() - driven.rank(), found, loose, locked));
     }
 
-    /** A shaft that can only stand still is not turned: a loop that locks, or one that is held. */
-    private void requireTurns(LinearEquations held, Map<String, BigFraction> speeds) {
-        speeds.forEach((shaft, speed) -> {
-            if (!speed.isZero() && held.value(place(shaft)).isPresent()) {
-                throw Refused.at(
-                        "speedsRpm." + shaft,
-                        fixed.contains(shaft) ? "train.fixedTurned" : "train.locked",
-                        "shaft",
-                        shaft);
-            }
-        });
+    private static Outcome<Motion> cannot(String field, String code, Object... namesAndValues) {
+        return new Outcome.Cannot<>(Refusal.of(code, namesAndValues).at(field));
     }
 
-    private Set<String> reachedFrom(Set<String> start) {
+    /** These shafts and all that hang together with them. */
+    Set<String> reachedFrom(Set<String> start) {
         Map<String, Set<String>> beside = new HashMap<>();
         Stream.concat(
                         meshes.stream()

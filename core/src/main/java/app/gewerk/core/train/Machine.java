@@ -13,18 +13,25 @@ import java.util.Set;
 
 /**
  * What a machine is made of, as far as a fault can sit in it: its parts in the order of the drive, from supply to load,
- * and what has to come off to reach them.
+ * what has to come off to reach them, and how they drive each other as far as anybody knows.
  */
 public record Machine(
         @AtMost(MOST_PARTS) List<Component> components,
-        @AtMost(MOST_OPENINGS) List<Opening> openings) {
+        @AtMost(MOST_OPENINGS) List<Opening> openings,
+        Optional<Drive> drive) {
     private static final int MOST_PARTS = 60;
     private static final int MOST_OPENINGS = 40;
     /** What stands for everything not listed. */
     public static final Component OTHER = new Component("other", PartType.OTHER, Say.of("somethingElse"), "");
 
+    /** Of which nobody knows how its parts drive each other. */
+    public Machine(List<Component> components, List<Opening> openings) {
+        this(components, openings, Optional.empty());
+    }
+
     /**
-     * @throws Refused if a name stands twice, or something lies behind an opening that is not there
+     * @throws Refused if a name stands twice, something lies behind an opening that is not there, or the drive speaks of a
+     *     part that is not there
      */
     public Machine {
         components = List.copyOf(components);
@@ -53,6 +60,14 @@ public record Machine(
                 throw new Refused("machine.behind", "what", component.words(), "behind", component.behind());
             }
         }
+        drive.flatMap(d -> d.parts().filter(part -> !names.contains(part)).findFirst())
+                .ifPresent(part -> {
+                    throw new Refused("drive.noSuchPart", "part", part);
+                });
+    }
+
+    public Machine withDrive(Drive changed) {
+        return new Machine(components, openings, Optional.of(changed));
     }
 
     public Optional<Component> component(String code) {
@@ -104,7 +119,7 @@ public record Machine(
 
     /** The first part with teeth, a belt or the like after the motor. */
     public boolean first(Component component) {
-        return drive().stream()
+        return inDrive().stream()
                 .filter(c -> c.type() != PartType.MOTOR)
                 .findFirst()
                 .filter(component::equals)
@@ -113,7 +128,7 @@ public record Machine(
 
     /** Beyond the worm: what a worm should hold when turned from the output. The worm's own wheel counts. */
     public boolean afterWorm(Component component) {
-        List<Component> drive = drive();
+        List<Component> drive = inDrive();
         int worm = -1;
         for (int i = 0; i < drive.size(); i++) {
             if (drive.get(i).type() == PartType.WORM) {
@@ -131,7 +146,7 @@ public record Machine(
             int between = components.indexOf(shaft) - components.indexOf(part);
             return part.type().toothed() && between > 0 && between <= 2;
         }
-        List<Component> drive = drive();
+        List<Component> drive = inDrive();
         return drive.contains(one) && drive.contains(other) && Math.abs(drive.indexOf(one) - drive.indexOf(other)) == 1;
     }
 
@@ -149,7 +164,7 @@ public record Machine(
                 .toList();
     }
 
-    private List<Component> drive() {
+    private List<Component> inDrive() {
         return components.stream().filter(c -> c.type().inDrive()).toList();
     }
 }

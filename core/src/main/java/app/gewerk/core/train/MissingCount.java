@@ -1,5 +1,7 @@
 package app.gewerk.core.train;
 
+import app.gewerk.core.words.Outcome;
+import app.gewerk.core.words.Refusal;
 import app.gewerk.core.words.Refused;
 import java.util.Comparator;
 import java.util.List;
@@ -45,8 +47,14 @@ public final class MissingCount {
      */
     public static List<Found> nearest(
             GearTrain train, Map<String, BigFraction> speeds, int mesh, Side side, String shaft, BigFraction wanted) {
+        return tried(train, speeds, mesh, side, shaft, wanted).orRefuse();
+    }
+
+    /** The same, or why no count can be told. */
+    public static Outcome<List<Found>> tried(
+            GearTrain train, Map<String, BigFraction> speeds, int mesh, Side side, String shaft, BigFraction wanted) {
         if (wanted.isZero()) {
-            throw Refused.at("wanted", "train.wantedZero");
+            return cannot("train.wantedZero");
         }
         Mesh unknown = train.meshes().get(mesh);
         int least = unknown.kind() == MeshKind.WORM && side == Side.DRIVER ? 1 : FEWEST;
@@ -59,12 +67,16 @@ public final class MissingCount {
                 .limit(OFFERED)
                 .toList();
         if (all.isEmpty()) {
-            throw Refused.at("wanted", "train.noSuchShaft", "shaft", shaft);
+            return cannot("train.noSuchShaft", "shaft", shaft);
         }
         if (all.size() > 1 && all.stream().map(Found::speedRpm).distinct().count() == 1) {
-            throw Refused.at("wanted", "train.countDoesNotMatter", "shaft", shaft);
+            return cannot("train.countDoesNotMatter", "shaft", shaft);
         }
-        return all;
+        return new Outcome.Made<>(all);
+    }
+
+    private static Outcome<List<Found>> cannot(String code, Object... namesAndValues) {
+        return new Outcome.Cannot<>(Refusal.of(code, namesAndValues).at("wanted"));
     }
 
     private static Optional<Found> found(
@@ -81,8 +93,9 @@ public final class MissingCount {
             return Optional.empty();
         }
         return train.withMesh(index, mesh.with(side, count))
-                .turned(speeds)
-                .speed(shaft)
+                .tried(speeds)
+                .made()
+                .flatMap(motion -> motion.speed(shaft))
                 .map(speed -> new Found(
                         count,
                         speed,

@@ -1,5 +1,7 @@
 package app.gewerk.core.train;
 
+import app.gewerk.core.words.Outcome;
+import app.gewerk.core.words.Refusal;
 import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -87,23 +89,37 @@ public record TrainLoads(
             String load,
             List<Efficiency> meshEfficiency,
             List<Double> setEfficiency) {
+        return tried(motion, given, load, meshEfficiency, setEfficiency).orRefuse();
+    }
+
+    /** The same, or why it cannot be told. */
+    public static Outcome<TrainLoads> tried(
+            Motion motion,
+            Map<String, Double> given,
+            String load,
+            List<Efficiency> meshEfficiency,
+            List<Double> setEfficiency) {
         GearTrain train = motion.train();
         if (!train.shafts().contains(load)) {
-            throw Refused.at("load", "train.noSuchShaft", "shaft", load);
+            return cannot("load", "train.noSuchShaft", "shaft", load);
         }
         if (motion.degreesOfFreedom() > 0) {
-            throw Refused.at("torquesNmm", "train.loadsNeedAllSpeeds", "shafts", String.join(", ", motion.loose()));
+            return cannot("torquesNmm", "train.loadsNeedAllSpeeds", "shafts", String.join(", ", motion.loose()));
         }
         boolean[] backward =
                 new boolean[train.meshes().size() + train.planetSets().size()];
-        Solution solution = null;
-        for (int tries = 0; tries < TRIES; tries++) {
-            solution = solve(motion, given, load, meshEfficiency, setEfficiency, backward);
-            if (!turnsAnyRound(solution, backward)) {
+        Outcome<Solution> solution = solve(motion, given, load, meshEfficiency, setEfficiency, backward);
+        for (int tries = 1; tries < TRIES; tries++) {
+            if (solution.made().filter(s -> turnsAnyRound(s, backward)).isEmpty()) {
                 break;
             }
+            solution = solve(motion, given, load, meshEfficiency, setEfficiency, backward);
         }
-        return told(motion, solution, load, given, meshEfficiency, setEfficiency);
+        return solution.map(s -> told(motion, s, load, given, meshEfficiency, setEfficiency));
+    }
+
+    private static <T> Outcome<T> cannot(String field, String code, Object... namesAndValues) {
+        return new Outcome.Cannot<>(Refusal.of(code, namesAndValues).at(field));
     }
 
     /** @param powers what the first side of each constraint gets from it; below 0 it gives */
@@ -124,7 +140,7 @@ public record TrainLoads(
         return motion.speed(shaft).map(BigFraction::doubleValue).orElse(0.0);
     }
 
-    private static Solution solve(
+    private static Outcome<Solution> solve(
             Motion motion,
             Map<String, Double> given,
             String load,
@@ -140,7 +156,7 @@ public record TrainLoads(
             Efficiency efficiency = meshEfficiency.get(i);
             double share = backward[i] ? efficiency.backward() : efficiency.forward();
             if (share <= 0) {
-                throw new Refused(
+                return Outcome.cannot(
                         "train.holdsBack",
                         "driven",
                         mesh.driven().shaft(),
@@ -176,11 +192,11 @@ public record TrainLoads(
             right.setEntry(j, -given.getOrDefault(free.get(j), 0.0));
         }
         if (free.size() != constraints + 1) {
-            throw Refused.at("torquesNmm", "train.loadTwoWays");
+            return cannot("torquesNmm", "train.loadTwoWays");
         }
         DecompositionSolver solver = new QRDecomposition(equations, 1e-12).getSolver();
         if (!solver.isNonSingular()) {
-            throw Refused.at("torquesNmm", "train.loadTwoWays");
+            return cannot("torquesNmm", "train.loadTwoWays");
         }
         RealVector solved = solver.solve(right);
         double[] powers = new double[constraints];
@@ -193,7 +209,8 @@ public record TrainLoads(
             powers[meshes + i] =
                     solved.getEntry(meshes + i) * (speed(motion, set.sun()) - speed(motion, set.carrier()));
         }
-        return new Solution(solved, torques, powers, backward.clone(), solved.getEntry(constraints));
+        return new Outcome.Made<>(
+                new Solution(solved, torques, powers, backward.clone(), solved.getEntry(constraints)));
     }
 
     private static TrainLoads told(
