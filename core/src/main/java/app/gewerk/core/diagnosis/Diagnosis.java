@@ -15,6 +15,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /**
  * What may be wrong with one machine, why, and what to check next. Exact Bayes over sets of up to three faults (see
@@ -32,7 +33,12 @@ public final class Diagnosis {
 
     /** @param experience culprits of closed jobs of this model */
     public Diagnosis(DiagnosisKnowledge knowledge, Machine machine, Experience experience) {
-        this.model = new FaultModel(knowledge, machine, experience);
+        this(knowledge, machine, experience, Clicks.NONE);
+    }
+
+    /** @param clicks that were tapped along with it */
+    public Diagnosis(DiagnosisKnowledge knowledge, Machine machine, Experience experience, Clicks clicks) {
+        this.model = new FaultModel(knowledge, machine, experience, clicks);
     }
 
     /** Every sign this machine can show, in the order of the checks that look for it. */
@@ -214,6 +220,9 @@ public final class Diagnosis {
                     return new Told(model.signs().get(sign), seen, posterior.marginalsWithout(sign));
                 })
                 .toList();
+        Optional<double[]> silent = Optional.of(model)
+                .filter(FaultModel::hasClicks)
+                .map(m -> Posterior.withoutClicks(m, answers).marginals());
         Map<Integer, WouldChange> wouldChange =
                 wouldChange(posterior, answers, order.subList(0, Math.min(2, order.size())));
         List<Ranked> ranked = new ArrayList<>();
@@ -222,10 +231,14 @@ public final class Diagnosis {
             boolean explain = ranked.size() < EXPLAINED;
             List<Reason> reasons = !explain
                     ? List.of()
-                    : told.stream()
-                            .map(t -> new Reason(
-                                    t.seen ? t.sign.words() : Say.of("notSo", "sign", t.sign.words()),
-                                    odds(marginals[f]) / odds(t.before[f])))
+                    : Stream.concat(
+                                    silent.stream()
+                                            .map(without -> new Reason(
+                                                    Say.of("clicks.tapped"), odds(marginals[f]) / odds(without[f]))),
+                                    told.stream()
+                                            .map(t -> new Reason(
+                                                    t.seen ? t.sign.words() : Say.of("notSo", "sign", t.sign.words()),
+                                                    odds(marginals[f]) / odds(t.before[f]))))
                             .toList();
             ranked.add(new Ranked(
                     fault.key(),

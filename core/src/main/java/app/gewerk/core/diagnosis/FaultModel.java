@@ -43,6 +43,8 @@ final class FaultModel {
     private final List<Axis> axes = new ArrayList<>();
     private final Axis[] axisOf;
     private final double[] odds;
+    /** By fault, how many times likelier the clicks that were tapped are if it makes them. */
+    private final double[] clicked;
     /** By sign and fault: the probability that this fault alone does not show the sign. */
     private final double[][] misses;
     /** By sign and fault, "none" after the faults: equal numbers for those that show the sign alike. */
@@ -61,7 +63,7 @@ final class FaultModel {
         }
     }
 
-    FaultModel(DiagnosisKnowledge knowledge, Machine machine, Experience experience) {
+    FaultModel(DiagnosisKnowledge knowledge, Machine machine, Experience experience, Clicks clicks) {
         this.machine = machine;
         List<Component> parts = new ArrayList<>(machine.components());
         parts.add(Machine.OTHER);
@@ -74,6 +76,9 @@ final class FaultModel {
             throw new Refused("machine.tooManyFaults", "ways", faults.size(), "most", MOST_FAULTS);
         }
         odds = odds(experience);
+        clicked = faults.stream()
+                .mapToDouble(f -> clicks.times().getOrDefault(f.component().code(), 1.0))
+                .toArray();
         for (Check check : knowledge.checks()) {
             where(check).forEach(part -> add(knowledge, check, part));
         }
@@ -228,6 +233,14 @@ final class FaultModel {
 
     double[] odds() {
         return odds;
+    }
+
+    double[] clicked() {
+        return clicked;
+    }
+
+    boolean hasClicks() {
+        return Arrays.stream(clicked).anyMatch(times -> times != 1);
     }
 
     List<Axis> axes() {

@@ -38,6 +38,15 @@ final class Posterior {
 
     /** @param answers by sign; those that tell nothing do not count */
     static Posterior of(FaultModel model, Map<String, Answer> answers) {
+        return of(model, answers, true);
+    }
+
+    /** The same as if no clicks had been tapped. */
+    static Posterior withoutClicks(FaultModel model, Map<String, Answer> answers) {
+        return of(model, answers, false);
+    }
+
+    private static Posterior of(FaultModel model, Map<String, Answer> answers, boolean clicks) {
         Map<Integer, Boolean> told = new TreeMap<>();
         answers.forEach((key, answer) -> {
             if (answer.tells()) {
@@ -49,10 +58,10 @@ final class Posterior {
         if (faults <= ALL_IN_THREES) {
             Arrays.fill(inThrees, true);
         } else {
-            double[] inPairs = of(model, told, new boolean[faults]).marginals();
+            double[] inPairs = of(model, told, new boolean[faults], clicks).marginals();
             descending(inPairs).stream().limit(ALL_IN_THREES).forEach(f -> inThrees[f] = true);
         }
-        return of(model, told, inThrees);
+        return of(model, told, inThrees, clicks);
     }
 
     /** Fault numbers, the likeliest first. */
@@ -63,11 +72,18 @@ final class Posterior {
                 .toList();
     }
 
-    private static Posterior of(FaultModel model, Map<Integer, Boolean> told, boolean[] inThrees) {
+    private static Posterior of(FaultModel model, Map<Integer, Boolean> told, boolean[] inThrees, boolean clicks) {
         Sets sets = Sets.of(inThrees);
         double[] odds = Arrays.copyOf(model.odds(), inThrees.length + 1);
         odds[inThrees.length] = 1;
         double[] weights = sets.products(odds);
+        if (clicks && model.hasClicks()) {
+            // Any one of the faults may be what clicks.
+            double[] fit = sets.means(model.clicked());
+            for (int s = 0; s < weights.length; s++) {
+                weights[s] *= fit[s];
+            }
+        }
         Posterior posterior = new Posterior(model, sets, weights, told);
         told.keySet().stream().map(model::axis).distinct().forEach(posterior::weigh);
         posterior.normalise();

@@ -99,6 +99,23 @@ final class Sets {
         return products;
     }
 
+    /**
+     * By set, the mean of what belongs to its members.
+     *
+     * @param values by fault
+     */
+    double[] means(double[] values) {
+        double[] means = new double[third.length];
+        for (int run = 0; run < first.length; run++) {
+            double both = values[first[run]] + (second[run] == none ? 0 : values[second[run]]);
+            int members = second[run] == none ? 1 : 2;
+            for (int s = start[run]; s < start[run + 1]; s++) {
+                means[s] = third[s] == none ? both / members : (both + values[third[s]]) / (members + 1);
+            }
+        }
+        return means;
+    }
+
     double product(int set, double[] factors) {
         int run = run(set);
         return factors[first[run]] * factors[second[run]] * factors[third[set]];

@@ -148,7 +148,7 @@ class DiagnosisTest {
 
     @Test
     void theSumOverSetsEqualsBruteForce() {
-        FaultModel model = new FaultModel(KNOWLEDGE, SMALL, new Experience(Map.of("wheel/splitHub", 3)));
+        FaultModel model = new FaultModel(KNOWLEDGE, SMALL, new Experience(Map.of("wheel/splitHub", 3)), Clicks.NONE);
         Random random = new Random(4);
         for (int i = 0; i < 12; i++) {
             Map<String, Answer> answers = someAnswers(model, random, i);
@@ -192,7 +192,7 @@ class DiagnosisTest {
     /** Every joint outcome taken as an answer, its entropy computed anew, weighed by how likely the outcome is. */
     @Test
     void theExpectedDropEqualsDirectEnumeration() {
-        FaultModel model = new FaultModel(KNOWLEDGE, SMALL, Experience.NONE);
+        FaultModel model = new FaultModel(KNOWLEDGE, SMALL, Experience.NONE, Clicks.NONE);
         Map<String, Answer> answers = Map.of("motorRunsOutputStill", Answer.SEEN, "squeals", Answer.NOT_SEEN);
         Posterior posterior = Posterior.of(model, answers);
         Map<Integer, Double> now = bruteForce(model, answers);
@@ -228,7 +228,7 @@ class DiagnosisTest {
         for (int i = 0; i < 6; i++) {
             parts.add(part("gear" + i, PartType.GEAR, ""));
         }
-        FaultModel model = new FaultModel(KNOWLEDGE, new Machine(parts, List.of()), Experience.NONE);
+        FaultModel model = new FaultModel(KNOWLEDGE, new Machine(parts, List.of()), Experience.NONE, Clicks.NONE);
         int n = model.faults().size();
         assertThat(n).isGreaterThan(70);
         Map<String, Answer> answers =
@@ -262,7 +262,7 @@ class DiagnosisTest {
     /** What one more answer would do, in one pass, against taking the answer and summing anew. */
     @Test
     void theTurnOfAFaultEqualsTakingTheAnswer() {
-        FaultModel model = new FaultModel(KNOWLEDGE, SMALL, Experience.NONE);
+        FaultModel model = new FaultModel(KNOWLEDGE, SMALL, Experience.NONE, Clicks.NONE);
         Map<String, Answer> answers = Map.of("motorRunsOutputStill", Answer.SEEN);
         Posterior posterior = Posterior.of(model, answers);
         for (int s = 1; s < model.signs().size(); s++) {
@@ -284,7 +284,7 @@ class DiagnosisTest {
     /** What an answer did, in one pass, against summing anew without it; also where signs exclude one another. */
     @Test
     void takingAnAnswerBackEqualsNeverHavingHeardIt() {
-        FaultModel model = new FaultModel(KNOWLEDGE, SMALL, Experience.NONE);
+        FaultModel model = new FaultModel(KNOWLEDGE, SMALL, Experience.NONE, Clicks.NONE);
         Map<String, Answer> answers = Map.of(
                 "noMotorSound", Answer.NOT_SEEN,
                 "motorRunsOutputStill", Answer.SEEN,
@@ -303,7 +303,7 @@ class DiagnosisTest {
     /** What a check tells of one fault: the entropy of "is it there?" before, less the mean of it after. */
     @Test
     void theExpectedDropForOneFaultEqualsDirectEnumeration() {
-        FaultModel model = new FaultModel(KNOWLEDGE, SMALL, Experience.NONE);
+        FaultModel model = new FaultModel(KNOWLEDGE, SMALL, Experience.NONE, Clicks.NONE);
         Map<String, Answer> answers = Map.of("motorRunsOutputStill", Answer.SEEN, "squeals", Answer.NOT_SEEN);
         Posterior posterior = Posterior.of(model, answers);
         int fault = model.fault("wheel/splitHub");

@@ -105,7 +105,7 @@ class MisheardTest {
             var train = KNOWLEDGE.train(TRAINS.get(i % TRAINS.size()));
             int place = place(
                     new Diagnosis(KNOWLEDGE, train, Experience.NONE),
-                    new FaultModel(KNOWLEDGE, train, Experience.NONE),
+                    new FaultModel(KNOWLEDGE, train, Experience.NONE, Clicks.NONE),
                     random);
             first += place == 1 ? 1 : 0;
             second += place == 2 ? 1 : 0;

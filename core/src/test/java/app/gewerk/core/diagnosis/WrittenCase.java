@@ -94,7 +94,7 @@ record WrittenCase(String name, Machine machine, List<String> culprits, Set<Stri
     }
 
     private Search search(BiFunction<Map<String, Answer>, Set<String>, String> choose) {
-        FaultModel model = new FaultModel(DiagnosisKnowledge.shipped(), machine, Experience.NONE);
+        FaultModel model = new FaultModel(DiagnosisKnowledge.shipped(), machine, Experience.NONE, Clicks.NONE);
         Map<String, Task> tasks = new LinkedHashMap<>();
         model.tasks().forEach(t -> tasks.put(t.key(), t));
         Map<String, Answer> answers = new LinkedHashMap<>();
