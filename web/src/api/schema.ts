@@ -301,7 +301,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["read_2"];
+        post: operations["read_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -340,6 +340,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/device/{modelId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["model"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/device/{modelId}/same-gears": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sameGears"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/device/{modelId}/train": {
         parameters: {
             query?: never;
@@ -350,6 +382,22 @@ export interface paths {
         get: operations["train"];
         put: operations["saveTrain"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/device/{modelId}/train/text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["text"];
+        put?: never;
+        post: operations["read_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1300,6 +1348,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/train/{jobId}/gear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["withGear"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workings/backlash": {
         parameters: {
             query?: never;
@@ -1652,6 +1716,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workings/train/study": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["study"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workings/train/wrong-count": {
         parameters: {
             query?: never;
@@ -1932,6 +2012,13 @@ export interface components {
             /** Format: double */
             workingArcDeg?: number;
         };
+        Clutch: {
+            from: string;
+            part: string;
+            /** Format: double */
+            slipTorqueNmm?: number;
+            to: string;
+        };
         ComparedRow: {
             differs: string[];
             mine?: string;
@@ -1950,6 +2037,17 @@ export interface components {
             /** @enum {string} */
             type: "supply" | "controller" | "sensor" | "motor" | "belt" | "clutch" | "coupling" | "driver" | "cam" | "roller" | "pinion" | "gear" | "endGear" | "worm" | "wormWheel" | "bevel" | "planetStage" | "shaft" | "bracket" | "lever" | "spring" | "solenoid" | "capacitor" | "case" | "load" | "other";
             words: string;
+        };
+        ContactView: {
+            /** Format: double */
+            centreDistanceMm: number;
+            /** Format: double */
+            frequencyHz?: number;
+            hunting: boolean;
+            /** Format: double */
+            offMm?: number;
+            /** Format: double */
+            sameTeethMeetHz?: number;
         };
         Count: {
             arc?: components["schemas"]["Arc"];
@@ -2053,6 +2151,34 @@ export interface components {
             toY: number;
             words: string;
         };
+        Drive: {
+            clutches: components["schemas"]["Clutch"][];
+            meshings: components["schemas"]["Meshing"][];
+            motor?: components["schemas"]["Motor"];
+            planetStages: components["schemas"]["PlanetStage"][];
+            shafts: components["schemas"]["Shaft"][];
+            wheels: components["schemas"]["Wheel"][];
+            work?: components["schemas"]["Work"];
+        };
+        DriveToStudy: {
+            /** Format: double */
+            celsius?: number;
+            drive: components["schemas"]["Drive"];
+        };
+        DriveView: {
+            /** Format: double */
+            efficiency?: number;
+            meshes: components["schemas"]["ContactView"][];
+            missing: components["schemas"]["MissingView"][];
+            notes: string[];
+            problem?: string;
+            shafts: components["schemas"]["ShaftView"][];
+            sizes: components["schemas"]["SameSize"][];
+            stages: components["schemas"]["StageView"][];
+            weakest?: string;
+            wheels: components["schemas"]["WheelView"][];
+            work?: components["schemas"]["WorkView"];
+        };
         EarlierLedger: {
             by: string;
             fromBook: boolean;
@@ -2153,6 +2279,12 @@ export interface components {
             /** Format: double */
             temperatureC?: number;
         };
+        Fits: {
+            /** Format: double */
+            errorPercent: number;
+            /** Format: int32 */
+            toothCount: number;
+        };
         FoundCount: {
             /** Format: double */
             errorPercent: number;
@@ -2164,6 +2296,13 @@ export interface components {
             fraction: string;
             /** Format: double */
             value: number;
+        };
+        FromTrain: {
+            /** Format: double */
+            jamTorqueNmm?: number;
+            /** Format: double */
+            motorTorqueNmm?: number;
+            part: string;
         };
         Gap: {
             /** Format: double */
@@ -2184,6 +2323,10 @@ export interface components {
             swollen?: boolean;
             toothCount?: string;
             worn?: boolean;
+        };
+        GearIsWheel: {
+            machine: components["schemas"]["Machine"];
+            wheel: string;
         };
         GearOffer: {
             /** Format: double */
@@ -2319,6 +2462,7 @@ export interface components {
             answers: {
                 [key: string]: "seen" | "notSeen" | "cannot" | "notTried";
             };
+            clicksNamed: components["schemas"]["Named"][];
             culprits: components["schemas"]["Culprit"][];
             machine: components["schemas"]["Machine"];
             opened: string[];
@@ -2486,6 +2630,7 @@ export interface components {
             mat?: components["schemas"]["OnTheMat"];
             missing?: string;
             silent: string[];
+            train?: components["schemas"]["FromTrain"];
             /** Format: int32 */
             version: number;
             weighed?: components["schemas"]["Weighed"];
@@ -2599,6 +2744,7 @@ export interface components {
         };
         Machine: {
             components: components["schemas"]["Component"][];
+            drive?: components["schemas"]["Drive"];
             openings: components["schemas"]["Opening"][];
         };
         MapReading: {
@@ -2731,6 +2877,16 @@ export interface components {
             /** Format: double */
             tangentialForceN?: number;
         };
+        Meshing: {
+            /** Format: double */
+            centreDistanceMm?: number;
+            driven: string;
+            driver: string;
+            /** Format: double */
+            efficiency?: number;
+            /** @enum {string} */
+            kind: "external" | "internal" | "worm" | "bevel" | "crown" | "belt";
+        };
         Missing: {
             exact: boolean;
             nearest: components["schemas"]["FoundCount"][];
@@ -2744,6 +2900,30 @@ export interface components {
             train: components["schemas"]["TrainSpec"];
             /** Format: double */
             wantedRpm: number;
+        };
+        MissingView: {
+            /** Format: int32 */
+            byCentreDistance?: number;
+            byWork: components["schemas"]["Fits"][];
+            wheel: string;
+        };
+        Motor: {
+            /** Format: double */
+            amperes?: number;
+            /** Format: double */
+            efficiency?: number;
+            part: string;
+            shaft: string;
+            /** Format: double */
+            speedRpm?: number;
+            /** Format: double */
+            stallAmperes?: number;
+            /** Format: double */
+            stallTorqueNmm?: number;
+            /** Format: double */
+            torqueNmm?: number;
+            /** Format: double */
+            volts?: number;
         };
         Move: {
             /** @enum {string} */
@@ -2760,6 +2940,16 @@ export interface components {
         };
         Name: {
             name: string;
+        };
+        Named: {
+            part: string;
+            /** Format: double */
+            probability: number;
+            /** Format: double */
+            secondsATurn?: number;
+            /** Format: double */
+            turnsAnOutputTurn?: number;
+            words: string;
         };
         Next: {
             /** Format: double */
@@ -3110,6 +3300,20 @@ export interface components {
             /** Format: double */
             sunDefect: number;
         };
+        PlanetSet: {
+            carrier: string;
+            /** Format: double */
+            module?: number;
+            /** Format: int32 */
+            planetCount: number;
+            planetToothCounts: number[];
+            ring: string;
+            /** Format: int32 */
+            ringToothCount: number;
+            sun: string;
+            /** Format: int32 */
+            sunToothCount: number;
+        };
         PlanetSetSpec: {
             carrier: string;
             /** Format: double */
@@ -3140,6 +3344,13 @@ export interface components {
             sunTorqueNmm?: number;
             /** Format: double */
             tangentialForceN?: number;
+        };
+        PlanetStage: {
+            /** Format: double */
+            faceWidthMm?: number;
+            material?: string;
+            part: string;
+            set: components["schemas"]["PlanetSet"];
         };
         PostageStep: {
             goodsFrom: number;
@@ -3330,6 +3541,26 @@ export interface components {
             code: "start" | "power" | "open" | "clean" | "make" | "close" | "run" | "return" | "heat" | "solvent" | "glue" | "press" | "cut";
             words: string;
         };
+        SameGear: {
+            /** Format: double */
+            boreMm?: number;
+            /** Format: double */
+            faceWidthMm?: number;
+            in: components["schemas"]["KnownMachine"];
+            material?: string;
+            otherWheel: string;
+            part: string;
+            wheel: string;
+        };
+        SameSize: {
+            /** Format: double */
+            faceWidthMm?: number;
+            /** Format: double */
+            module: number;
+            /** Format: int32 */
+            toothCount: number;
+            wheels: string[];
+        };
         SaveHeard: {
             answers: {
                 [key: string]: "seen" | "notSeen" | "cannot" | "notTried";
@@ -3394,15 +3625,25 @@ export interface components {
             words: string;
         };
         Shaft: {
+            code: string;
             /** Format: double */
-            diameterMm: number;
+            directionDeg?: number;
+            held: boolean;
+            inLineWith?: string;
+            words: string;
+        };
+        ShaftView: {
             /** Format: double */
-            elasticModulusMpa?: number;
+            axisDeg: number;
+            code: string;
+            lying: boolean;
+            rpm?: components["schemas"]["Fraction"];
             /** Format: double */
-            holeDiameterMm?: number;
-            material?: string;
+            secondsATurn?: number;
             /** Format: double */
-            poissonRatio?: number;
+            xMm: number;
+            /** Format: double */
+            yMm: number;
         };
         SheetGear: {
             gear: components["schemas"]["GearSpec"];
@@ -3491,6 +3732,17 @@ export interface components {
             number: number;
             /** Format: int32 */
             toothCount: number;
+        };
+        StageView: {
+            assemblesEquallySpaced: boolean;
+            frequenciesHz?: components["schemas"]["PlanetFrequencies"];
+            /** Format: double */
+            jamSunTorqueNmm?: number;
+            /** Format: double */
+            neighbourClearanceMm?: number;
+            planetRpm?: components["schemas"]["Fraction"];
+            /** Format: double */
+            sunTorqueNmm?: number;
         };
         Standing: {
             /** Format: double */
@@ -3718,6 +3970,9 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        TrainAsText: {
+            text: string;
+        };
         TrainSpec: {
             fixed?: string[];
             load?: string;
@@ -3829,6 +4084,58 @@ export interface components {
             /** @enum {string} */
             wish: "cheap" | "quick" | "lasting" | "quiet" | "asItWas";
         };
+        Wheel: {
+            /** Format: double */
+            boreMm?: number;
+            code: string;
+            /** Format: double */
+            diameterMm?: number;
+            /** Format: double */
+            faceWidthMm?: number;
+            /** Format: int64 */
+            fromJob?: number;
+            material?: string;
+            /** Format: double */
+            module?: number;
+            part: string;
+            shaft: string;
+            /** Format: int32 */
+            toothCount?: number;
+        };
+        WheelView: {
+            code: string;
+            /** Format: double */
+            faceWidthMm: number;
+            /** Format: double */
+            forceN?: number;
+            internal: boolean;
+            /** Format: double */
+            jamForceN?: number;
+            /** Format: double */
+            jamShare?: number;
+            /** Format: double */
+            jamTorqueNmm?: number;
+            /** Format: double */
+            module: number;
+            path?: string;
+            /** Format: double */
+            phaseDeg: number;
+            /** Format: double */
+            referenceDiameterMm: number;
+            smooth: boolean;
+            /** Format: double */
+            strengthN?: number;
+            taken: boolean;
+            /** Format: double */
+            tipDiameterMm: number;
+            /** Format: int32 */
+            toothCount: number;
+            /** Format: double */
+            torqueNmm?: number;
+            /** Format: double */
+            workShare?: number;
+            worm: boolean;
+        };
         WholeJob: {
             chapters: {
                 [key: string]: unknown;
@@ -3845,6 +4152,29 @@ export interface components {
             putRight: string;
             reasons: string[];
             words: string;
+        };
+        Work: {
+            /** @enum {string} */
+            does: "turns" | "travel" | "strokes";
+            /** Format: double */
+            perTurn?: number;
+            shaft: string;
+            /** Format: double */
+            wanted?: number;
+        };
+        WorkView: {
+            /** Format: double */
+            cents?: number;
+            /** @enum {string} */
+            does: "turns" | "travel" | "strokes";
+            /** Format: double */
+            percent?: number;
+            /** Format: double */
+            secondsADay?: number;
+            /** Format: double */
+            value: number;
+            /** Format: double */
+            wanted?: number;
         };
         WorkingBacklash: {
             /** Format: double */
@@ -4385,7 +4715,7 @@ export interface operations {
             };
         };
     };
-    read_2: {
+    read_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -4453,6 +4783,50 @@ export interface operations {
             };
         };
     };
+    model: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                modelId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownMachine"];
+                };
+            };
+        };
+    };
+    sameGears: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                modelId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SameGear"][];
+                };
+            };
+        };
+    };
     train: {
         parameters: {
             query?: never;
@@ -4499,6 +4873,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Train"];
+                };
+            };
+        };
+    };
+    text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                modelId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain;charset=UTF-8": string;
+                };
+            };
+        };
+    };
+    read_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                modelId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrainAsText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Machine"];
                 };
             };
         };
@@ -6112,6 +6534,32 @@ export interface operations {
             };
         };
     };
+    withGear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GearIsWheel"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Machine"];
+                };
+            };
+        };
+    };
     backlash: {
         parameters: {
             query?: never;
@@ -6796,6 +7244,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Missing"];
+                };
+            };
+        };
+    };
+    study: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DriveToStudy"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveView"];
                 };
             };
         };

@@ -124,6 +124,7 @@ public class CoreBench {
             List.of(),
             new Problem.Terms(48, 1, Optional.of(240.0), 0.5),
             20,
+            List.of(),
             Materials.shipped());
 
     @Benchmark

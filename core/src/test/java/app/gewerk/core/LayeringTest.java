@@ -30,6 +30,7 @@ class LayeringTest {
                     "org.hipparchus..",
                     "org.locationtech.jts..",
                     "com.ibm.icu..",
+                    "org.yaml.snakeyaml..",
                     "org.apache.commons.csv..");
 
     @ArchTest

@@ -52,6 +52,7 @@ class RightsTest {
                 POST /api/workings/teardown/read-line
                 POST /api/workings/train
                 POST /api/workings/train/missing-count
+                POST /api/workings/train/study
                 POST /api/workings/train/wrong-count
                 """);
         TABLE.put("looking", """
@@ -66,7 +67,10 @@ class RightsTest {
                 POST /api/damage/{jobId}/read
                 GET /api/device
                 GET /api/device/part-types
+                GET /api/device/{modelId}
+                GET /api/device/{modelId}/same-gears
                 GET /api/device/{modelId}/train
+                GET /api/device/{modelId}/train/text
                 GET /api/diagnosis/{jobId}
                 GET /api/diagnosis/{jobId}/question
                 POST /api/diagnosis/{jobId}/weigh
@@ -118,6 +122,7 @@ class RightsTest {
                 PUT /api/choice/{jobId}/circumstances
                 PUT /api/damage/{jobId}
                 PUT /api/device/{modelId}/train
+                POST /api/device/{modelId}/train/text
                 PUT /api/diagnosis/{jobId}
                 POST /api/diagnosis/{jobId}/culprit
                 DELETE /api/diagnosis/{jobId}/culprit
@@ -133,6 +138,7 @@ class RightsTest {
                 PUT /api/teardown/{jobId}/steps/{key}
                 DELETE /api/teardown/{jobId}/steps/{key}
                 POST /api/teardown/{jobId}/steps/{key}/move
+                POST /api/train/{jobId}/gear
                 POST /api/teardown/{jobId}/unseen
                 POST /api/teardown/{jobId}/way-in
                 """);

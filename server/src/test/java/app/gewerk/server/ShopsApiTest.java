@@ -61,6 +61,8 @@ class ShopsApiTest {
             entry("PUT /api/damage/{jobId}", Map.of("version", 0, "map", TOOTH_MAP)),
             entry("POST /api/damage/{jobId}/read", TOOTH_MAP),
             entry("PUT /api/device/{modelId}/train", Map.of("version", 0, "machine", MACHINE)),
+            entry("POST /api/device/{modelId}/train/text", Map.of("text", "train: 1")),
+            entry("POST /api/train/{jobId}/gear", Map.of("wheel", "x", "machine", MACHINE)),
             entry("PUT /api/diagnosis/{jobId}", Map.of("version", 1, "answers", Map.of(), "opened", List.of())),
             entry("POST /api/diagnosis/{jobId}/culprit", Map.of("fault", "x", "why", "y")),
             entry("POST /api/diagnosis/{jobId}/rhythm", Map.of("what", "clicks", "tapMs", List.of(0, 400, 800, 1200))),

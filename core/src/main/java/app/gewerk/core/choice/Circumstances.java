@@ -117,4 +117,29 @@ public record Circumstances(
                 jamTorqueNmm,
                 nozzleMm);
     }
+
+    /** With torques that follow from the train, where nobody has said any. */
+    public Circumstances withTorques(InTrain train) {
+        return new Circumstances(
+                material,
+                mateMaterial,
+                temperatureC,
+                ageYears,
+                driven,
+                keyed,
+                shaftMm,
+                axialRoomMm,
+                hubOutMm,
+                hubAlike,
+                workingArcDeg,
+                meantToFail,
+                sisters,
+                donorAgeYears,
+                goodOneAtHand,
+                original,
+                assembly,
+                motorTorqueNmm.or(train::motorTorqueNmm),
+                jamTorqueNmm.or(train::jamTorqueNmm),
+                nozzleMm);
+    }
 }

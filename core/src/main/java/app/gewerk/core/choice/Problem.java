@@ -21,6 +21,7 @@ import java.util.Optional;
  * @param centreDistanceMm as it was read
  * @param map what was seen on it
  * @param reopenMinutes to get to this place once more
+ * @param others gears of the train that may give way in its stead
  */
 public record Problem(
         CylindricalGear gear,
@@ -34,6 +35,7 @@ public record Problem(
         List<Buyable> offers,
         Terms terms,
         double reopenMinutes,
+        List<InTrain.Other> others,
         Materials materials) {
 
     /** Face width over module where none was read (common practice). */
@@ -44,6 +46,7 @@ public record Problem(
         ToothForm.of(gear);
         mate.ifPresent(ToothForm::of);
         offers = List.copyOf(offers);
+        others = List.copyOf(others);
         materials.material(circumstances.material()).rootStrengthMpa(circumstances.temperatureC(), MILLION);
         materials.material(circumstances.mateMaterial()).rootStrengthMpa(circumstances.temperatureC(), MILLION);
     }

@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /** All ways to put a gear right, weighed side by side. */
 public final class Ways {
@@ -114,17 +115,25 @@ public final class Ways {
         return Math.max(0.2, material.wearOnAcetal());
     }
 
+    /** The first of the gear, its mate and the rest of the train to give way. */
     private static Weakest weakest(Problem problem, Draft draft) {
         double original = problem.originalCapacityN();
-        double own = draft.share * original;
+        record First(Say part, double bears) {}
         Optional<Double> mate = draft.mateNewToo ? draft.mateCapacityN : problem.mateCapacityN();
-        boolean mateFirst = mate.filter(m -> m < own).isPresent();
-        double least = mateFirst ? mate.get() : own;
+        First first = Stream.of(
+                        Stream.of(new First(Say.of("choose.thisGear"), draft.share * original)),
+                        mate.map(bears -> new First(Say.of("choose.theMate"), bears)).stream(),
+                        problem.others().stream()
+                                .filter(other -> !other.mate() || mate.isEmpty())
+                                .map(other -> new First(other.part(), other.capacityN())))
+                .flatMap(s -> s)
+                .min(Comparator.comparingDouble(First::bears))
+                .orElseThrow();
         Optional<Double> overJam = problem.circumstances()
                 .jamTorqueNmm()
                 .filter(torque -> torque > 0)
-                .map(torque -> least / problem.forceN(torque));
-        return new Weakest(Say.of(mateFirst ? "choose.theMate" : "choose.thisGear"), least / original, overJam);
+                .map(torque -> first.bears / problem.forceN(torque));
+        return new Weakest(first.part, first.bears / original, overJam);
     }
 
     /**

@@ -28,6 +28,11 @@ public final class Materials {
         return SHIPPED;
     }
 
+    /** By its code; nothing where nobody knows that one. */
+    public Optional<Material> known(String code) {
+        return Optional.ofNullable(byCode.get(code));
+    }
+
     /** @param rows as the knowledge file has them */
     public static Materials of(List<Map<String, String>> rows) {
         Map<String, Material> all = new LinkedHashMap<>();

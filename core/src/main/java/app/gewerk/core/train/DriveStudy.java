@@ -478,7 +478,7 @@ public record DriveStudy(
                     .made()
                     .filter(any -> !gear.internal())
                     .map(any -> materials
-                                    .listed(wheel.material().orElse(USUAL_MATERIAL))
+                                    .known(wheel.material().orElse(USUAL_MATERIAL))
                                     .orElseGet(() -> materials.material(USUAL_MATERIAL))
                                     .rootStrengthMpa(celsius, MILLION)
                             * bearing

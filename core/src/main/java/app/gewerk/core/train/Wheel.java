@@ -57,6 +57,32 @@ public record Wheel(
                 Optional.empty());
     }
 
+    /** Moulds and calipers differ by so much of a module. */
+    private static final double SAME = 0.01;
+
+    /** Whether its teeth could stand in for this one's: the same count and module. */
+    public boolean sameTeeth(Wheel other) {
+        return toothCount.isPresent()
+                && toothCount.equals(other.toothCount)
+                && module.flatMap(m -> other.module.map(n -> Math.abs(m - n) <= SAME * m))
+                        .orElse(false);
+    }
+
+    /** As it was read in a job; what was not read stays. */
+    public Wheel read(int count, double ofModule, Optional<Double> widthMm, Optional<Double> bore, long inJob) {
+        return new Wheel(
+                code,
+                part,
+                shaft,
+                Optional.of(count),
+                Optional.of(ofModule),
+                diameterMm,
+                widthMm.or(() -> faceWidthMm),
+                bore.or(() -> boreMm),
+                material,
+                Optional.of(inJob));
+    }
+
     public Wheel withTeeth(int count, Optional<Double> ofModule) {
         return new Wheel(
                 code,

@@ -59,6 +59,7 @@ class WaysTest {
         CylindricalGear gear = GEAR;
         List<Buyable> offers = List.of();
         Optional<Double> mateWidth = Optional.of(4.0);
+        List<InTrain.Other> others = List.of();
 
         Problem problem() {
             return new Problem(
@@ -93,6 +94,7 @@ class WaysTest {
                     offers,
                     new Problem.Terms(40, 1, newPrice, .5),
                     45,
+                    others,
                     MATERIALS);
         }
 

@@ -3,12 +3,15 @@ package app.gewerk.server.choice;
 import app.gewerk.core.caution.Cautions;
 import app.gewerk.core.choice.Buyable;
 import app.gewerk.core.choice.Circumstances;
+import app.gewerk.core.choice.InTrain;
 import app.gewerk.core.choice.Priced;
 import app.gewerk.core.choice.Problem;
 import app.gewerk.core.choice.Ways;
 import app.gewerk.core.choice.WhyItFailed;
 import app.gewerk.core.choice.Wish;
 import app.gewerk.core.damage.ToothMap;
+import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.Mates;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.material.Material;
 import app.gewerk.core.material.Materials;
@@ -48,6 +51,8 @@ public class WeighingService {
     private static final double USUAL_REOPEN_MINUTES = 20;
     /** Where lamps or heaters are (common practice). */
     private static final double HOT_PLACE_C = 60;
+    /** Beyond which some plastics of other gears are not known (°C). */
+    private static final double HOTTEST_TRAIN_C = 80;
 
     private final WeighingStore store;
     private final SavedOnceStore savedOnce;
@@ -106,7 +111,16 @@ public class WeighingService {
             Optional<Ways.Weighed> weighed,
             Optional<Say> missing,
             List<String> silent,
-            Optional<OnTheMat> mat) {}
+            Optional<OnTheMat> mat,
+            Optional<FromTrain> train) {}
+
+    /**
+     * What the machine's train adds to what is said.
+     *
+     * @param part the gear is, in the train
+     * @param jamTorqueNmm with the motor held fast
+     */
+    public record FromTrain(Say part, Optional<Double> motorTorqueNmm, Optional<Double> jamTorqueNmm) {}
 
     /** What is said of the place; before anybody has, what is usual in such a machine. */
     private WeighingStore.Said said(Here here, Job job, Optional<ToothMap> map, Machine machine) {
@@ -146,19 +160,31 @@ public class WeighingService {
                     Optional.empty(),
                     lookedFor.why().map(Refusal::say),
                     List.of(),
+                    Optional.empty(),
                     Optional.empty());
         }
         ReadingService.Wanted wanted = likeliest.get();
         SourcingService.Offers offers = askSellers
                 ? sourcing.offers(here, wanted, 1)
                 : new SourcingService.Offers(wanted.words(), 1, List.of(), List.of());
+        Optional<InTrain> train = InTrain.of(
+                machine,
+                map.map(ToothMap::component),
+                wanted.need().gear().toothCount(),
+                jobId,
+                Materials.shipped(),
+                Math.min(said.circumstances().temperatureC(), HOTTEST_TRAIN_C));
         Problem problem = problem(
-                said.circumstances(),
+                train.map(said.circumstances()::withTorques).orElse(said.circumstances()),
                 job,
                 map,
                 machine,
+                train.map(InTrain::others).orElse(List.of()),
                 wanted.need(),
-                readings.runsWith(here, jobId, wanted.need().gear()),
+                with(
+                        readings.runsWith(here, jobId, wanted.need().gear()),
+                        train,
+                        wanted.need().gear()),
                 offers,
                 shop.terms(here),
                 shop.today(at));
@@ -171,7 +197,20 @@ public class WeighingService {
                 Optional.of(Ways.weigh(problem, by)),
                 lookedFor.why().map(notTaken -> Say.of("choose.notTaken", "gear", wanted.words())),
                 offers.silent(),
-                Optional.of(mat(problem)));
+                Optional.of(mat(problem)),
+                train.map(t -> new FromTrain(t.part(), t.motorTorqueNmm(), t.jamTorqueNmm())));
+    }
+
+    /** What the gear runs with as it was read; what was not read, as the train has it. */
+    private static ReadingService.RunsWith with(
+            ReadingService.RunsWith read, Optional<InTrain> train, CylindricalGear gear) {
+        Optional<InTrain.Mate> known = train.flatMap(InTrain::mate).filter(any -> !gear.internal());
+        Optional<Double> centre = read.centreDistanceMm().or(() -> known.flatMap(InTrain.Mate::centreDistanceMm));
+        return new ReadingService.RunsWith(
+                read.mate()
+                        .or(() -> known.filter(m -> m.toothCount() >= CylindricalGear.FEWEST_TEETH)
+                                .flatMap(m -> Mates.of(gear, m.toothCount(), m.internal(), centre))),
+                centre);
     }
 
     private static OnTheMat mat(Problem problem) {
@@ -189,6 +228,7 @@ public class WeighingService {
             Job job,
             Optional<ToothMap> map,
             Machine machine,
+            List<InTrain.Other> others,
             GearNeed need,
             ReadingService.RunsWith with,
             SourcingService.Offers offers,
@@ -215,6 +255,7 @@ public class WeighingService {
                         job.newPrice().map(BigDecimal::doubleValue),
                         terms.terms().askShare()),
                 reopen,
+                others,
                 materials);
     }
 

@@ -11,11 +11,16 @@ import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.job.Way;
 import app.gewerk.core.reading.ReadingKind;
+import app.gewerk.core.train.Component;
+import app.gewerk.core.train.Machine;
+import app.gewerk.core.train.Opening;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.choice.ChoiceService;
 import app.gewerk.server.choice.WeighingService;
 import app.gewerk.server.damage.DamageService;
+import app.gewerk.server.device.DeviceService;
 import app.gewerk.server.diagnosis.DiagnosisService;
+import app.gewerk.server.http.Words;
 import app.gewerk.server.intake.IntakeService;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
@@ -35,6 +40,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -50,7 +56,6 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.context.SmartLifecycle;
-import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -58,7 +63,7 @@ import tools.jackson.databind.json.JsonMapper;
  * Tells the story in {@code demo/story.json} through the services real use goes through, each event at its own day
  * before today. Runs once, on an empty bench, whole or not at all.
  */
-@Component
+@org.springframework.stereotype.Component
 @ConditionalOnProperty(name = "gewerk.demo", havingValue = "true")
 class DemoWorkshop implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(DemoWorkshop.class);
@@ -77,6 +82,7 @@ class DemoWorkshop implements SmartLifecycle {
     private final Purchasing purchasing;
     private final ChoiceService choices;
     private final WeighingService weighing;
+    private final DeviceService devices;
     private final JsonMapper json;
     private final TransactionTemplate transaction;
     private boolean running;
@@ -96,6 +102,7 @@ class DemoWorkshop implements SmartLifecycle {
             Purchasing purchasing,
             ChoiceService choices,
             WeighingService weighing,
+            DeviceService devices,
             JsonMapper json,
             TransactionTemplate transaction) {
         this.shop = shop;
@@ -112,11 +119,16 @@ class DemoWorkshop implements SmartLifecycle {
         this.purchasing = purchasing;
         this.choices = choices;
         this.weighing = weighing;
+        this.devices = devices;
         this.json = json;
         this.transaction = transaction;
     }
 
-    record Story(String shop, List<String> people, List<SerialRule> serialRules, List<Telling> jobs) {}
+    record Story(
+            String shop, List<String> people, List<SerialRule> serialRules, List<Telling> jobs, List<Built> trains) {}
+
+    /** @param file with its train as text */
+    record Built(String maker, String model, String file) {}
 
     /**
      * @param daysAgo when it was taken in
@@ -253,6 +265,35 @@ class DemoWorkshop implements SmartLifecycle {
         }
         for (Telling telling : story.jobs()) {
             tell(telling, Objects.requireNonNull(people.get(telling.by()), telling.by()));
+        }
+        story.trains().forEach(built -> build(built, first));
+    }
+
+    /** Puts a model's own train into the device book, as a technician would from a file. */
+    private void build(Built built, Here here) {
+        long model = devices.known(here, "other", built.maker(), built.model());
+        Machine machine = devices.read(here, model, text("/demo/trains/" + built.file() + ".yaml"));
+        devices.saveTrain(here, model, 0, typed(machine), Optional.empty());
+    }
+
+    /** Parts of a generic train are told in the words that whoever saves it reads. */
+    private static Machine typed(Machine machine) {
+        return new Machine(
+                machine.components().stream()
+                        .map(c -> new Component(c.code(), c.type(), Say.typed(Words.of(c.words())), c.behind()))
+                        .toList(),
+                machine.openings().stream()
+                        .map(o -> new Opening(
+                                o.code(), Say.typed(Words.of(o.words())), o.parts(), o.minutes(), o.after()))
+                        .toList(),
+                machine.drive());
+    }
+
+    private static String text(String resource) {
+        try (InputStream file = DemoWorkshop.class.getResourceAsStream(resource)) {
+            return new String(Objects.requireNonNull(file, resource).readAllBytes(), StandardCharsets.UTF_8);
+        } catch (IOException unreadable) {
+            throw new UncheckedIOException(unreadable);
         }
     }
 

@@ -8,7 +8,11 @@ import app.gewerk.core.diagnosis.Experience;
 import app.gewerk.core.intake.Estimate;
 import app.gewerk.core.job.Way;
 import app.gewerk.core.teardown.TeardownStep;
+import app.gewerk.core.train.Component;
+import app.gewerk.core.train.GenericDrive;
 import app.gewerk.core.train.Machine;
+import app.gewerk.core.train.TrainText;
+import app.gewerk.core.train.Wheel;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.NotFound;
@@ -18,10 +22,14 @@ import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
 import java.math.BigDecimal;
 import java.time.OffsetDateTime;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -139,9 +147,71 @@ public class DeviceService {
         });
     }
 
+    /** Maker and name of a model. */
+    @Transactional(readOnly = true)
+    public KnownMachine model(Here here, long modelId) {
+        return store.model(here, modelId).orElseThrow(() -> new NotFound("missing.machine", "number", modelId));
+    }
+
+    /**
+     * A gear of the same teeth in another model.
+     *
+     * @param wheel of the model asked about
+     * @param otherWheel in the other model
+     * @param faceWidthMm of the other's
+     */
+    public record SameGear(
+            String wheel,
+            KnownMachine in,
+            String otherWheel,
+            Say part,
+            Optional<Double> faceWidthMm,
+            Optional<Double> boreMm,
+            Optional<String> material) {}
+
+    /** Where else in the book gears of this model's sizes sit. */
+    @Transactional(readOnly = true)
+    public List<SameGear> sameGears(Here here, long modelId) {
+        List<Wheel> wheels = train(here, modelId).machine().drive().stream()
+                .flatMap(d -> d.wheels().stream())
+                .filter(w -> w.toothCount().isPresent() && w.module().isPresent())
+                .toList();
+        Set<Integer> counts =
+                wheels.stream().flatMap(w -> w.toothCount().stream()).collect(Collectors.toSet());
+        List<SameGear> found = new ArrayList<>();
+        store.trainsWith(here, modelId, counts)
+                .forEach((model, machine) -> machine.drive()
+                        .ifPresent(other -> wheels.forEach(wheel -> other.wheels().stream()
+                                .filter(wheel::sameTeeth)
+                                .forEach(same -> found.add(new SameGear(
+                                        wheel.code(),
+                                        model,
+                                        same.code(),
+                                        machine.component(same.part())
+                                                .map(Component::words)
+                                                .orElse(Say.typed(same.part())),
+                                        same.faceWidthMm(),
+                                        same.boreMm(),
+                                        same.material()))))));
+        return List.copyOf(found);
+    }
+
+    /** A model's train as text. */
+    @Transactional(readOnly = true)
+    public String text(Here here, long modelId, Function<Say, String> words) {
+        return TrainText.written(train(here, modelId).machine(), words);
+    }
+
+    /** A train as somebody has written it, nothing kept; parts that the text does not name stay. */
+    @Transactional(readOnly = true)
+    public Machine read(Here here, long modelId, String text) {
+        return TrainText.read(text, train(here, modelId).machine());
+    }
+
     /** The generic train of a kind of machine. */
     public Machine generic(String kind) {
-        return DiagnosisKnowledge.shipped().train(kinds.kind(kind).train());
+        Machine parts = DiagnosisKnowledge.shipped().train(kinds.kind(kind).train());
+        return parts.withDrive(GenericDrive.of(parts));
     }
 
     /** Puts a model's own train into the book. */

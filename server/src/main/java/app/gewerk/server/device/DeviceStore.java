@@ -11,7 +11,10 @@ import static app.gewerk.server.db.Tables.PURCHASE_ORDER_LINE;
 import static app.gewerk.server.db.Tables.SHOP;
 import static app.gewerk.server.db.Tables.WAY_IN;
 import static org.jooq.impl.DSL.coalesce;
+import static org.jooq.impl.DSL.condition;
 import static org.jooq.impl.DSL.exists;
+import static org.jooq.impl.DSL.falseCondition;
+import static org.jooq.impl.DSL.inline;
 import static org.jooq.impl.DSL.lateral;
 import static org.jooq.impl.DSL.lower;
 import static org.jooq.impl.DSL.noCondition;
@@ -38,6 +41,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
@@ -49,6 +53,8 @@ import org.springframework.stereotype.Repository;
 class DeviceStore {
     /** The estimate looks at the last repairs, not at all there ever were. */
     private static final int RECENT = 60;
+    /** In which the same gear is looked for. */
+    private static final int MOST_MODELS = 200;
 
     private static final Condition ORDERED = PURCHASE_ORDER.STATE.eq("ordered");
 
@@ -268,6 +274,42 @@ class DeviceStore {
     }
 
     /** False when somebody saved in between. */
+    Optional<KnownMachine> model(Here here, long modelId) {
+        Field<Integer> seen = coalesce(BOOK_COUNT.JOBS, 0);
+        return sql.select(MACHINE_MODEL.ID, MACHINE_MODEL.KIND, MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME, seen)
+                .from(MACHINE_MODEL)
+                .leftJoin(BOOK_COUNT)
+                .on(
+                        BOOK_COUNT.SHOP_ID.eq(MACHINE_MODEL.SHOP_ID),
+                        BOOK_COUNT.MACHINE_MODEL_ID.eq(MACHINE_MODEL.ID),
+                        BOOK_COUNT.WHAT.eq("seen"))
+                .where(ofModel(here, modelId))
+                .fetchOptional(r -> new KnownMachine(r.value1(), r.value2(), r.value3(), r.value4(), r.value5()));
+    }
+
+    /** Trains of other models that have a wheel of one of these counts. */
+    Map<KnownMachine, Machine> trainsWith(Here here, long exceptModel, Set<Integer> counts) {
+        Condition any = counts.stream()
+                .map(count -> condition(
+                        "{0} -> 'drive' -> 'wheels' @> {1}",
+                        MACHINE_TRAIN.MACHINE, inline(JSONB.valueOf("[{\"toothCount\": " + count + "}]"))))
+                .reduce(falseCondition(), Condition::or);
+        Map<KnownMachine, Machine> found = new LinkedHashMap<>();
+        sql.select(MACHINE_MODEL.ID, MACHINE_MODEL.KIND, MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME, MACHINE_TRAIN.MACHINE)
+                .from(MACHINE_TRAIN)
+                .join(MACHINE_MODEL)
+                .on(
+                        MACHINE_MODEL.SHOP_ID.eq(MACHINE_TRAIN.SHOP_ID),
+                        MACHINE_MODEL.ID.eq(MACHINE_TRAIN.MACHINE_MODEL_ID))
+                .where(MACHINE_TRAIN.SHOP_ID.eq(here.shopId()), MACHINE_TRAIN.MACHINE_MODEL_ID.ne(exceptModel), any)
+                .orderBy(MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME)
+                .limit(MOST_MODELS)
+                .forEach(r -> found.put(
+                        new KnownMachine(r.value1(), r.value2(), r.value3(), r.value4(), 0),
+                        json.read(r.value5().data(), StoredMachine.class).machine()));
+        return found;
+    }
+
     boolean saveTrain(Here here, long modelId, int version, Machine machine, OffsetDateTime now) {
         JSONB text = JSONB.valueOf(json.written(StoredMachine.of(machine)));
         if (version == 0) {

@@ -10,13 +10,18 @@ import app.gewerk.core.train.Opening;
 import app.gewerk.core.train.PartType;
 import app.gewerk.core.words.Say;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** A model's own train as it is kept, format 1. Rows from before formats were numbered have the same names. */
+/**
+ * A model's own train as it is kept, format 2. Format 1 has no drive; rows from before formats were numbered have the names of
+ * format 1.
+ */
 record StoredMachine(
         int format,
         @Nullable List<Part> components,
-        @Nullable List<Off> openings) {
+        @Nullable List<Off> openings,
+        @Nullable StoredDrive drive) {
 
     record Part(
             String code,
@@ -33,14 +38,15 @@ record StoredMachine(
 
     static StoredMachine of(Machine machine) {
         return new StoredMachine(
-                1,
+                2,
                 machine.components().stream()
                         .map(c -> new Part(
                                 c.code(), Wire.word(c.type()), c.words().typedText(), c.behind()))
                         .toList(),
                 machine.openings().stream()
                         .map(o -> new Off(o.code(), o.words().typedText(), o.parts(), o.minutes(), o.after()))
-                        .toList());
+                        .toList(),
+                machine.drive().map(StoredDrive::of).orElse(null));
     }
 
     Machine machine() {
@@ -51,6 +57,7 @@ record StoredMachine(
                         .toList(),
                 list(openings).stream()
                         .map(o -> new Opening(o.code, Say.typed(text(o.words)), o.parts, o.minutes, text(o.after)))
-                        .toList());
+                        .toList(),
+                Optional.ofNullable(drive).map(StoredDrive::drive));
     }
 }

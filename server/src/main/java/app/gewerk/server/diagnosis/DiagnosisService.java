@@ -1,12 +1,16 @@
 package app.gewerk.server.diagnosis;
 
 import app.gewerk.core.diagnosis.Answer;
+import app.gewerk.core.diagnosis.Clicks;
 import app.gewerk.core.diagnosis.Diagnosis;
 import app.gewerk.core.diagnosis.DiagnosisKnowledge;
 import app.gewerk.core.diagnosis.Experience;
 import app.gewerk.core.diagnosis.Rhythm;
 import app.gewerk.core.diagnosis.Task;
 import app.gewerk.core.job.Step;
+import app.gewerk.core.material.Materials;
+import app.gewerk.core.train.Component;
+import app.gewerk.core.train.DriveStudy;
 import app.gewerk.core.train.Machine;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
@@ -23,6 +27,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -55,6 +60,7 @@ public class DiagnosisService {
      *
      * @param ownTrain true when the device book has this model's own train
      * @param answers by sign key; what is left out was not tried
+     * @param clicksNamed the parts that the tapped rhythms fit, the likeliest first
      * @param whatElse what may be wrong beside the culprits stated; looked for again before the machine goes back
      */
     public record Heard(
@@ -68,7 +74,8 @@ public class DiagnosisService {
             Diagnosis.Standing standing,
             List<Culprit> culprits,
             List<Diagnosis.StillPossible> whatElse,
-            List<TappedRhythm> rhythms) {}
+            List<TappedRhythm> rhythms,
+            List<Clicks.Named> clicksNamed) {}
 
     /** Where things stand for a machine without a job. */
     public Diagnosis.Standing weigh(Machine machine, Map<String, Answer> answers, Set<String> opened) {
@@ -92,8 +99,29 @@ public class DiagnosisService {
     }
 
     private Diagnosis diagnosis(Here here, Job job, Machine machine) {
+        return diagnosis(here, job, machine, clicks(machine, store.rhythms(here, job.id())));
+    }
+
+    private Diagnosis diagnosis(Here here, Job job, Machine machine, Clicks clicks) {
         return new Diagnosis(
-                DiagnosisKnowledge.shipped(), machine, devices.experience(here, job.machineModelId(), job.id()));
+                DiagnosisKnowledge.shipped(),
+                machine,
+                devices.experience(here, job.machineModelId(), job.id()),
+                clicks);
+    }
+
+    /** Which part the rhythms tapped along belong to, as far as its train is known. */
+    private static Clicks clicks(Machine machine, List<TappedRhythm> rhythms) {
+        return machine.drive()
+                .filter(any -> !rhythms.isEmpty())
+                .map(drive -> Clicks.of(
+                        drive,
+                        DriveStudy.of(drive, Materials.shipped(), DriveStudy.USUAL_C),
+                        rhythms.stream()
+                                .map(r -> new Clicks.Tapped(r.rhythm(), r.skips(), r.outputTurns()))
+                                .toList(),
+                        machine.components().stream().collect(Collectors.toMap(Component::code, Component::words))))
+                .orElse(Clicks.NONE);
     }
 
     /** Answers about parts that the train no longer has are kept but do not count. */
@@ -107,10 +135,11 @@ public class DiagnosisService {
     public Heard heard(Here here, long jobId) {
         Job job = jobs.job(here, jobId);
         DeviceService.Train train = devices.train(here, job.machineModelId());
-        Diagnosis diagnosis = diagnosis(here, job, train.machine());
+        List<TappedRhythm> rhythms = store.rhythms(here, jobId);
+        Clicks clicks = clicks(train.machine(), rhythms);
+        Diagnosis diagnosis = diagnosis(here, job, train.machine(), clicks);
         Map<String, Answer> answers = store.answers(here, jobId);
         List<Culprit> culprits = store.culprits(here, jobId);
-        List<TappedRhythm> rhythms = store.rhythms(here, jobId);
         Map<String, Answer> known = known(diagnosis, answers);
         List<String> knownCulprits = culprits.stream()
                 .map(Culprit::fault)
@@ -127,7 +156,8 @@ public class DiagnosisService {
                 diagnosis.standing(known, Set.copyOf(job.opened())),
                 culprits,
                 knownCulprits.isEmpty() ? List.of() : diagnosis.whatElse(known, knownCulprits),
-                rhythms);
+                rhythms,
+                clicks.named());
     }
 
     /** A sign that was tried, and how it turned out. */

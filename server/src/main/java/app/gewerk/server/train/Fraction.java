@@ -4,7 +4,7 @@ import java.math.BigInteger;
 import org.hipparchus.fraction.BigFraction;
 
 /** @param fraction reduced, {@code 450/23}, a whole number without a stroke */
-record Fraction(String fraction, double value) {
+public record Fraction(String fraction, double value) {
     static Fraction of(BigFraction exact) {
         String whole = exact.getNumerator().toString();
         return new Fraction(

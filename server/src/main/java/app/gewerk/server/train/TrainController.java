@@ -1,5 +1,9 @@
 package app.gewerk.server.train;
 
+import app.gewerk.core.gear.Limits;
+import app.gewerk.core.material.Materials;
+import app.gewerk.core.train.Drive;
+import app.gewerk.core.train.DriveStudy;
 import app.gewerk.core.train.Exact;
 import app.gewerk.core.train.GearTrain;
 import app.gewerk.core.train.Mesh;
@@ -165,6 +169,17 @@ class TrainController {
                 request.planetSetSpecs().stream()
                         .map(s -> s.efficiency() == null ? UsualEfficiency.PLANET_SET : s.efficiency())
                         .toList()));
+    }
+
+    /** @param celsius where the machine works; 40 when left out */
+    record DriveToStudy(Drive drive, @Nullable Double celsius) {}
+
+    /** What follows from a machine's drive as it is described so far: where it lies, how it turns, what it bears, what is missing. */
+    @PostMapping("/study")
+    DriveView study(@RequestBody DriveToStudy ask) {
+        double celsius = ask.celsius() == null ? DriveStudy.USUAL_C : ask.celsius();
+        Limits.requireBetween("workingTemperature", celsius, -40, 80);
+        return DriveView.of(DriveStudy.of(ask.drive(), Materials.shipped(), celsius));
     }
 
     /**
