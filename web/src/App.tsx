@@ -29,7 +29,14 @@ import { PlainButton } from './parts/PlainButton';
 const Sheet = lazy(() => import('./features/job/Sheet'));
 const NewJob = lazy(() => import('./features/intake/NewJob'));
 const People = lazy(() => import('./features/account/People'));
+const Book = lazy(() => import('./features/device/Book'));
 const Workings = lazy(() => import('./features/workings/Workings'));
+
+const AREAS = [
+  { to: '/', words: texts.bench },
+  { to: '/book', words: texts.book.title },
+  { to: '/workings', words: texts.workings },
+];
 
 export function App() {
   const navigate = useNavigate();
@@ -74,7 +81,7 @@ export function App() {
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <TopBar
         person={here?.name}
-        atBench={!place.pathname.startsWith('/workings')}
+        area={AREAS.find((a) => a.to !== '/' && place.pathname.startsWith(a.to))?.to ?? '/'}
         find={() => setFinding(true)}
         help={() => setHelp(true)}
         changePerson={() => setChoosing(true)}
@@ -116,6 +123,7 @@ export function App() {
                     <Route path="/new" element={<NewJob />} />
                     <Route path="/job/:id/:step?" element={<Sheet />} />
                     <Route path="/workings/*" element={<Workings />} />
+                    <Route path="/book/*" element={<Book />} />
                     <Route path="/people" element={<People />} />
                     <Route path="*" element={<Welcome />} />
                   </Routes>
@@ -125,7 +133,7 @@ export function App() {
           </>
         )}
       </Box>
-      <ThumbBar forward={forward} bring={bring} mat={place.pathname.startsWith('/job/')} />
+      <ThumbBar forward={forward} bring={bring} mat={/^\/(job|book)\/./.test(place.pathname)} />
       {finding && <Find close={() => setFinding(false)} />}
       {help && <Help close={() => setHelp(false)} />}
       {shop.data && !accounts && (!here || choosing) && (
@@ -186,7 +194,7 @@ function Welcome() {
 
 function TopBar(props: {
   person: string | undefined;
-  atBench: boolean;
+  area: string;
   find: () => void;
   help: () => void;
   changePerson: () => void;
@@ -234,22 +242,17 @@ function TopBar(props: {
         </Box>
       </Box>
       <Box component="nav" aria-label={texts.name} sx={{ display: 'flex', gap: 2, flex: 1 }}>
-        <Box
-          component={Link}
-          to="/"
-          sx={area(props.atBench)}
-          aria-current={props.atBench ? 'page' : undefined}
-        >
-          {texts.bench}
-        </Box>
-        <Box
-          component={Link}
-          to="/workings"
-          sx={area(!props.atBench)}
-          aria-current={props.atBench ? undefined : 'page'}
-        >
-          {texts.workings}
-        </Box>
+        {AREAS.map((one) => (
+          <Box
+            key={one.to}
+            component={Link}
+            to={one.to}
+            sx={area(props.area === one.to)}
+            aria-current={props.area === one.to ? 'page' : undefined}
+          >
+            {one.words}
+          </Box>
+        ))}
       </Box>
       <PlainButton sx={plain} onClick={props.find}>
         {texts.find}

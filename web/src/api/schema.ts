@@ -4103,6 +4103,8 @@ export interface components {
             toothCount?: number;
         };
         WheelView: {
+            /** Format: double */
+            alongMm: number;
             code: string;
             /** Format: double */
             faceWidthMm: number;
@@ -4745,6 +4747,7 @@ export interface operations {
         parameters: {
             query: {
                 find: string;
+                most?: number;
             };
             header?: never;
             path?: never;

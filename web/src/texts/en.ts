@@ -16,6 +16,14 @@ function named(words: string): ReadingLabel {
   return { of: () => words };
 }
 
+/** A time as one would say it: 0.409 s, 2 min 30 s, 23 h 56 min. */
+function durationWords(seconds: number): string {
+  if (seconds < 120) return `${seconds.toPrecision(3)} s`;
+  const minutes = Math.floor(seconds / 60);
+  if (minutes < 120) return `${minutes} min ${Math.round(seconds - 60 * minutes)} s`;
+  return `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
+}
+
 export const en = {
   name: 'Gewerk',
   bench: 'Bench',
@@ -379,10 +387,206 @@ export const en = {
     turns: 'in turns of the output',
     keep: 'Keep it',
     again: 'again',
+    named: (part: Schemas['Named']) =>
+      `${part.words}: ${Math.round(100 * part.probability)} %${
+        part.secondsATurn === undefined ? '' : `, turns once in ${part.secondsATurn.toPrecision(3)} s`
+      }${
+        part.turnsAnOutputTurn === undefined
+          ? ''
+          : `, ${part.turnsAnOutputTurn.toPrecision(3)} times in a turn of the output`
+      }`,
     kept: (r: Schemas['TappedRhythm']) =>
       `${r.what}: every ${r.rhythm.periodMs.toFixed(0)} ms ± ${Math.max(1, r.rhythm.uncertaintyMs).toFixed(0)}${
         r.skips === undefined ? '' : `, ${r.skips} skips in ${r.outputTurns ?? 1} turns`
       }, ${r.by}`,
+  },
+  book: {
+    title: 'Device book',
+    find: 'maker or model',
+    none: 'No machine of that name has been on this bench.',
+    jobs: (n: number) => (n === 1 ? '1 job' : `${n} jobs`),
+    own: 'The train of this model, to scale',
+    generic: 'As such machines are built; sizes are guesses',
+    drawing: 'The gears of the machine, to scale',
+    wheels: 'Gears in the order of the drive',
+    turning: 'Turning',
+    slowness: {
+      off: 'stands still',
+      '1': 'as it does',
+      '10': '10 times slower',
+      '100': '100 times slower',
+      '1000': '1000 times slower',
+    },
+    setOf: (part: string, number: number, all: number) => `${part}, ${number} of ${all}`,
+    wheel: (w: Schemas['Wheel']) =>
+      [
+        w.toothCount === undefined
+          ? w.diameterMm === undefined
+            ? 'not counted'
+            : `∅ ${w.diameterMm}`
+          : `${w.toothCount} × ${w.module ?? '?'}`,
+        w.faceWidthMm === undefined ? '' : `${w.faceWidthMm} mm`,
+        (w.material ?? '').replaceAll('-', '\u2011'),
+      ]
+        .filter((part) => part !== '')
+        .join(' · '),
+    turns: (rpm: number, seconds: number | undefined) =>
+      `${
+        seconds === undefined || seconds < 0.2
+          ? `${Math.abs(rpm).toFixed(0)} a minute`
+          : `a turn in ${durationWords(seconds)}`
+      } ${rpm < 0 ? '↻' : '↺'}`,
+    jam: (share: number) => `${Math.round(100 * share)} % of its strength when the motor is held fast`,
+    weakest: 'the weakest',
+    bears: (w: Schemas['WheelView']) =>
+      `${(w.torqueNmm ?? 0).toFixed(1)} N mm at work${
+        w.jamTorqueNmm === undefined ? '' : `, ${w.jamTorqueNmm.toFixed(1)} N mm at a jam`
+      }${w.forceN === undefined ? '' : `; ${w.forceN.toFixed(1)} N on a tooth`}${
+        w.strengthN === undefined ? '' : ` of ${w.strengthN.toFixed(0)} N it bears`
+      }`,
+    teeth: 'teeth',
+    module: 'module, mm',
+    width: 'face width, mm',
+    bore: 'bore, mm',
+    diameter: 'worm, pulley ∅',
+    plastic: 'made of',
+    unknown: 'nobody has said',
+    part: 'is part of',
+    shaft: 'on',
+    centre: 'centre distance, mm',
+    kind: 'How it meshes',
+    kinds: {
+      external: 'meshes with',
+      internal: 'inside a ring',
+      worm: 'as a worm',
+      bevel: 'as a bevel pair',
+      crown: 'with a crown wheel',
+      belt: 'by a belt',
+      rack: 'with a rack',
+    },
+    meshWith: (kind: Schemas['Meshing']['kind'], other: string) =>
+      kind === 'belt'
+        ? `belt to ${other}`
+        : kind === 'worm'
+          ? `worm and wheel with ${other}`
+          : kind === 'internal'
+            ? `ring with ${other}`
+            : `meshes with ${other}`,
+    meets: (hz: number, hunting: boolean) =>
+      `${hz >= 10 ? hz.toFixed(0) : hz.toPrecision(2)} teeth a second${hunting ? ', each meets each' : ''}`,
+    alsoIn: 'The same teeth sit in',
+    other: (s: Schemas['SameGear']) =>
+      [
+        s.part,
+        s.faceWidthMm === undefined ? '' : `${s.faceWidthMm} mm wide`,
+        s.boreMm === undefined ? '' : `bore ${s.boreMm}`,
+        s.material ?? '',
+      ]
+        .filter((part) => part !== '')
+        .join(', '),
+    readHere: 'It is the gear read in this job',
+    addDriven: 'add a gear that it drives',
+    addBeside: 'add one beside it',
+    takeOut: 'take it out',
+    shaftNumber: (number: number) => `shaft ${number}`,
+    several: (n: number, teeth: number, module: number, names: string) =>
+      `${n} times in this machine: ${teeth} teeth, module ${module} (${names})`,
+    motor: 'What drives it',
+    motorShaft: 'motor shaft',
+    begin: 'Begin at the motor',
+    motorFields: {
+      speedRpm: 'turns a minute',
+      torqueNmm: 'torque at work, N mm',
+      stallTorqueNmm: 'held fast, N mm',
+      volts: 'volts',
+      amperes: 'amperes at work',
+      stallAmperes: 'amperes held fast',
+    },
+    work: 'What it has to do',
+    workDoes: 'its output',
+    doesWords: { turns: 'turns', travel: 'moves something', strokes: 'makes strokes' },
+    wanted: { turns: 'turns a minute', travel: 'mm a second', strokes: 'seconds a stroke' },
+    perTurn: { travel: 'mm a turn', strokes: 'strokes a turn' },
+    does: {
+      turns: (v: number) => `The output turns ${v.toPrecision(4)} times a minute.`,
+      travel: (v: number) => `It moves ${v.toPrecision(3)} mm a second.`,
+      strokes: (v: number) => `A stroke takes ${v.toPrecision(3)} s.`,
+    },
+    against: (work: Schemas['WorkView']) => {
+      const { wanted = 0, percent = 0, secondsADay = 0, cents = 0 } = work;
+      if (Math.abs(percent) < 0.0005) return 'That is what it should do.';
+      const should =
+        work.does === 'turns'
+          ? `${wanted.toPrecision(4)} a minute`
+          : work.does === 'travel'
+            ? `${wanted} mm a second`
+            : `${wanted} s`;
+      const much =
+        Math.abs(percent) < 0.1 && work.does === 'turns'
+          ? `${Math.abs(secondsADay).toPrecision(2)} s a day`
+          : `${Math.abs(percent).toPrecision(2)} %${
+              work.does === 'travel' ? ` (${Math.abs(cents).toFixed(0)} cents of a tone)` : ''
+            }`;
+      return `It should be ${should}: ${much} too ${percent > 0 ? 'quick' : 'slow'}.`;
+    },
+    missing: (n: number) =>
+      n === 1
+        ? 'One gear is not counted yet.'
+        : `${n} gears are not counted yet: count, or read one in a job.`,
+    byWork: (fits: Schemas['Fits'][]) =>
+      `For what it has to do it needs ${fits[0]?.toothCount ?? ''} teeth${
+        Math.abs(fits[0]?.errorPercent ?? 0) < 0.005
+          ? ''
+          : ` (${Math.abs(fits[0]?.errorPercent ?? 0).toFixed(2)} % off)`
+      }.`,
+    byCentre: (count: number) => `The centre distance leaves room for ${count}.`,
+    ithas: (count: number) => `It has ${count} teeth`,
+    stage: (set: Schemas['PlanetSet'], view: Schemas['StageView']) =>
+      [
+        `sun ${set.sunToothCount}, ring ${set.ringToothCount}, ${set.planetCount} planets of ${set.planetToothCounts.join(' and ')}`,
+        view.planetRpm === undefined
+          ? ''
+          : `planets ${Math.abs(view.planetRpm.value).toPrecision(3)} a minute`,
+        view.assemblesEquallySpaced ? '' : 'they do not stand at equal angles',
+        view.neighbourClearanceMm === undefined
+          ? ''
+          : `${view.neighbourClearanceMm.toFixed(2)} mm between neighbours`,
+        view.jamSunTorqueNmm === undefined
+          ? ''
+          : `${view.jamSunTorqueNmm.toFixed(0)} N mm on the sun at a jam`,
+      ]
+        .filter((part) => part !== '')
+        .join('; '),
+    stageFields: {
+      sunToothCount: 'teeth of the sun',
+      ringToothCount: 'teeth of the ring',
+      planetCount: 'planets',
+      planet: 'teeth of a planet',
+      sun: 'sun on',
+      carrier: 'carrier on',
+      ring: 'ring on',
+    },
+    clutch: 'clutch',
+    from: 'from',
+    to: 'to',
+    slip: 'slips at, N mm',
+    shafts: 'Shafts, planet sets and clutches',
+    shaftName: 'shaft',
+    inLine: 'in line with',
+    nothing: 'none',
+    held: 'cannot turn',
+    addShaft: 'add a shaft',
+    addStage: 'add a planet set',
+    addClutch: 'add a clutch',
+    takeText: 'Take it along as text',
+    readText: 'Read it from text',
+    textWhy:
+      'Lists of shafts, wheels, meshes, motor and work, as in a train taken along as text. What is read stands here to look at; it is kept when you save.',
+    file: 'a file with a train',
+    text: 'the text',
+    useText: 'Read this',
+    leaveText: 'Leave it',
+    open: 'The train to scale',
   },
   train: {
     title: 'Where it may sit',

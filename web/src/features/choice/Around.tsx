@@ -1,8 +1,6 @@
 import { Box } from '@mui/material';
-import { useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { FigureInput } from '../../parts/FigureInput';
-import { Labelled } from '../../parts/Labelled';
+import { NumberField } from '../../parts/NumberField';
 import { PlainSelect } from '../../parts/PlainSelect';
 import { Tick } from '../../parts/Tick';
 import { texts } from '../../texts';
@@ -19,31 +17,6 @@ type Open =
   | 'donorAgeYears'
   | 'motorTorqueNmm'
   | 'jamTorqueNmm';
-
-/** A number typed with comma or point; left empty it is open. */
-function NumberField(props: {
-  label: string;
-  value: number | undefined;
-  set: (value: number | undefined) => void;
-}) {
-  const [typed, setTyped] = useState<string>();
-  return (
-    <Labelled label={props.label} sx={{ minWidth: 0 }}>
-      <FigureInput
-        value={typed ?? (props.value === undefined ? '' : String(props.value))}
-        set={(text) => {
-          setTyped(text);
-          const number = Number(text.replace(',', '.'));
-          if (text.trim() === '') props.set(undefined);
-          else if (Number.isFinite(number)) props.set(number);
-        }}
-        onBlur={() => setTyped(undefined)}
-        inputMode="decimal"
-        sx={{ minHeight: 40 }}
-      />
-    </Labelled>
-  );
-}
 
 /** What has to be known around the gear besides the gear itself. */
 export function Around(props: {

@@ -115,6 +115,7 @@ export function Listen({
                 : [...now.opened, code],
             })
           }
+          book={`/book/${job.machineModelId}?job=${job.id}`}
           edit={() => setEditing(true)}
         />
       }
@@ -198,7 +199,9 @@ export function Listen({
           {edit.refused && <span role="alert">{edit.refused.message}</span>}
         </Box>
         {heard.data && <Culprits jobId={job.id} heard={heard.data} />}
-        {heard.data && <TapRhythm jobId={job.id} rhythms={heard.data.rhythms} />}
+        {heard.data && (
+          <TapRhythm jobId={job.id} rhythms={heard.data.rhythms} named={heard.data.clicksNamed} />
+        )}
       </Box>
       {editing && heard.data && <TrainEditor job={job} heard={heard.data} close={() => setEditing(false)} />}
     </Frame>

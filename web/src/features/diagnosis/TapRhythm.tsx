@@ -10,7 +10,13 @@ import { colour, font } from '../../theme';
 import { useRefreshJob } from '../job/useRefreshJob';
 
 /** Tap along with the clicks: how far apart they come, and how many skips a turn of the output brings. */
-export function TapRhythm({ jobId, rhythms }: { jobId: number; rhythms: Schemas['TappedRhythm'][] }) {
+export function TapRhythm(props: {
+  jobId: number;
+  rhythms: Schemas['TappedRhythm'][];
+  /** The parts that they fit, the likeliest first. */
+  named: Schemas['Named'][];
+}) {
+  const { jobId, rhythms } = props;
   const refresh = useRefreshJob(jobId, 'listen');
   const [taps, setTaps] = useState<number[]>([]);
   const [skips, setSkips] = useState('');
@@ -89,6 +95,14 @@ export function TapRhythm({ jobId, rhythms }: { jobId: number; rhythms: Schemas[
       {rhythms.map((kept) => (
         <Box key={kept.id} sx={{ mt: 0.5 }}>
           {texts.tap.kept(kept)}
+        </Box>
+      ))}
+      {props.named.map((part) => (
+        <Box key={part.part} sx={{ display: 'flex', gap: 1, alignItems: 'center', mt: 0.5 }}>
+          <Box aria-hidden sx={{ width: 90, height: 8, bgcolor: colour.kraftMid }}>
+            <Box sx={{ height: 8, width: `${100 * part.probability}%`, bgcolor: colour.goSoft }} />
+          </Box>
+          {texts.tap.named(part)}
         </Box>
       ))}
     </Box>

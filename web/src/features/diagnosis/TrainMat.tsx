@@ -1,4 +1,5 @@
 import { Box, Button } from '@mui/material';
+import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { Mark } from '../../parts/Marks';
 import { texts } from '../../texts';
@@ -14,6 +15,8 @@ export function TrainMat(props: {
   pick: (part: string) => void;
   open: (code: string) => void;
   edit: () => void;
+  /** Where the device book has it. */
+  book: string;
 }) {
   const { machine } = props;
   const suspects = new Map(props.standing?.parts.map((p) => [p.component, p.probability]));
@@ -107,9 +110,14 @@ export function TrainMat(props: {
           </Box>
         </Box>
       )}
-      <Button variant="outlined" sx={{ mt: 1.5, justifySelf: 'start' }} onClick={props.edit}>
-        {texts.train.edit}
-      </Button>
+      <Box sx={{ display: 'flex', gap: 1, mt: 1.5, flexWrap: 'wrap' }}>
+        <Button variant="outlined" onClick={props.edit}>
+          {texts.train.edit}
+        </Button>
+        <Button variant="outlined" component={Link} to={props.book}>
+          {texts.book.open}
+        </Button>
+      </Box>
     </Box>
   );
 }

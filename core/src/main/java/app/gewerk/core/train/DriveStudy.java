@@ -74,6 +74,7 @@ public record DriveStudy(
      * @param taken nobody has counted or measured it
      * @param profileShiftCoefficient x that it most likely has: a small pinion against undercut, its mate as much less
      * @param phaseDeg by which its first tooth is turned from the x axis, so that the teeth drawn mesh
+     * @param alongMm how far along a shaft that lies in the drawing it sits
      * @param torqueNmm on it at work
      * @param jamTorqueNmm with the motor held fast
      * @param forceN on a tooth at work
@@ -92,6 +93,7 @@ public record DriveStudy(
             boolean smooth,
             boolean taken,
             double phaseDeg,
+            double alongMm,
             Optional<Double> torqueNmm,
             Optional<Double> jamTorqueNmm,
             Optional<Double> forceN,
@@ -417,6 +419,7 @@ public record DriveStudy(
                                 smooth,
                                 size.taken(),
                                 phases.getOrDefault(wheel.code(), 0.0),
+                                layout.along().getOrDefault(wheel.code(), 0.0),
                                 atWork,
                                 atJam,
                                 atWork.filter(t -> !smooth && !worm).map(t -> t / radius),
@@ -497,6 +500,7 @@ public record DriveStudy(
                     bare.smooth(),
                     bare.taken(),
                     bare.phaseDeg(),
+                    bare.alongMm(),
                     bare.torqueNmm(),
                     bare.jamTorqueNmm(),
                     bare.forceN(),

@@ -3,6 +3,7 @@ package app.gewerk.core.train;
 import app.gewerk.core.gear.Point;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -18,14 +19,23 @@ import java.util.stream.Stream;
  *
  * @param shafts by their codes
  * @param wheels by their codes
+ * @param along how far along its shaft a wheel sits (mm), by its code
  */
-record Layout(Map<String, At> shafts, Map<String, Size> wheels) {
+record Layout(Map<String, At> shafts, Map<String, Size> wheels, Map<String, Double> along) {
     /** Where nobody has read one (mm). */
     private static final double TAKEN_MODULE = 0.5;
 
     private static final int TAKEN_TEETH = 24;
     private static final int TAKEN_STARTS = 1;
+    /** Down the mat, which is taller than wide, and to and fro. */
+    private static final double DOWN_DEG = -90;
+
     private static final double ZIGZAG_DEG = 32;
+    private static final double QUARTER_DEG = 90;
+    /** Between wheels of one shaft. */
+    private static final double GAP_MM = 1;
+    /** Between what does not hang together. */
+    private static final double APART_MM = 20;
     /** From tip to tip where a belt's centre distance is not known, as share of both radii. */
     private static final double BELT_ROOM = 1.4;
     /** Of a worm's reference diameter, over its module. */
@@ -52,7 +62,8 @@ record Layout(Map<String, At> shafts, Map<String, Size> wheels) {
     static Layout of(Drive drive) {
         Map<String, Size> sizes = new LinkedHashMap<>();
         drive.wheels().forEach(w -> sizes.put(w.code(), size(drive, w)));
-        return new Layout(shafts(drive, sizes), sizes);
+        Map<String, Double> along = along(drive, sizes);
+        return new Layout(shafts(drive, sizes, along), sizes, along);
     }
 
     static boolean worm(Drive drive, Wheel wheel) {
@@ -110,27 +121,55 @@ record Layout(Map<String, At> shafts, Map<String, Size> wheels) {
         return kind == MeshKind.WORM || kind == MeshKind.BEVEL || kind == MeshKind.CROWN;
     }
 
-    private static Map<String, At> shafts(Drive drive, Map<String, Size> sizes) {
+    /**
+     * Where the wheels of a shaft sit along it: what meshes across in its middle, the others beside that.
+     *
+     * @return by wheel (mm)
+     */
+    private static Map<String, Double> along(Drive drive, Map<String, Size> sizes) {
+        Map<String, Double> along = new HashMap<>();
+        for (Shaft shaft : drive.shafts()) {
+            double end = 0;
+            List<Wheel> on = drive.wheels().stream()
+                    .filter(w -> w.shaft().equals(shaft.code()))
+                    .sorted(Comparator.comparing(
+                            w -> drive.meshingsOf(w.code()).stream().noneMatch(m -> crossed(m.kind()))))
+                    .toList();
+            for (Wheel wheel : on) {
+                double width = sizes.get(wheel.code()).faceWidthMm();
+                boolean first = on.getFirst().equals(wheel);
+                along.put(wheel.code(), first ? 0.0 : end + width / 2);
+                end += first ? width / 2 + GAP_MM : width + GAP_MM;
+            }
+        }
+        return along;
+    }
+
+    private static Map<String, At> shafts(Drive drive, Map<String, Size> sizes, Map<String, Double> along) {
         Map<String, At> placed = new LinkedHashMap<>();
         double x = 0;
         for (String root : roots(drive)) {
             if (placed.containsKey(root)) {
                 continue;
             }
-            Map<String, At> from = new LinkedHashMap<>(placed);
-            spread(drive, sizes, placed, root, new Point(x, 0));
-            placed.keySet().removeAll(from.keySet());
-            Map<String, At> more = standing(drive, placed);
-            placed.clear();
-            placed.putAll(from);
-            placed.putAll(more);
+            Map<String, At> upright = spread(drive, sizes, along, new At(new Point(x, 0), false, 0), root);
+            Map<String, At> lying = spread(drive, sizes, along, new At(new Point(x, 0), true, 0), root);
+            placed.putAll(faces(drive, lying) > faces(drive, upright) ? lying : upright);
             x = placed.values().stream()
                             .mapToDouble(at -> at.middle().x())
                             .max()
                             .orElse(0)
-                    + 20;
+                    + APART_MM;
         }
         return placed;
+    }
+
+    /** How many wheels are seen from their faces. */
+    private static long faces(Drive drive, Map<String, At> placed) {
+        return drive.wheels().stream()
+                .filter(w -> placed.containsKey(w.shaft()) && !worm(drive, w))
+                .filter(w -> !placed.get(w.shaft()).lying())
+                .count();
     }
 
     /** The motor's first, then whatever hangs together with nothing before. */
@@ -141,10 +180,12 @@ record Layout(Map<String, At> shafts, Map<String, Size> wheels) {
         return all;
     }
 
-    private static void spread(Drive drive, Map<String, Size> sizes, Map<String, At> placed, String root, Point at) {
-        Deque<String> todo = new ArrayDeque<>(List.of(root));
+    /** All that hangs together with a shaft, from where that lies. */
+    private static Map<String, At> spread(
+            Drive drive, Map<String, Size> sizes, Map<String, Double> along, At at, String root) {
+        Map<String, At> placed = new LinkedHashMap<>(Map.of(root, at));
         Map<String, Integer> turn = new HashMap<>(Map.of(root, 0));
-        placed.put(root, new At(at, false, 0));
+        Deque<String> todo = new ArrayDeque<>(List.of(root));
         while (!todo.isEmpty()) {
             String shaft = todo.removeFirst();
             At here = placed.get(shaft);
@@ -154,31 +195,49 @@ record Layout(Map<String, At> shafts, Map<String, Size> wheels) {
                 todo.add(s);
             });
             for (Meshing meshing : drive.meshings()) {
-                Wheel driver = drive.wheel(meshing.driver());
-                Wheel driven = drive.wheel(meshing.driven());
-                String next = driver.shaft().equals(shaft) ? driven.shaft() : driver.shaft();
-                boolean ours = driver.shaft().equals(shaft) || driven.shaft().equals(shaft);
-                if (ours && !placed.containsKey(next)) {
+                boolean drives = drive.wheel(meshing.driver()).shaft().equals(shaft);
+                Wheel own = drive.wheel(drives ? meshing.driver() : meshing.driven());
+                Wheel other = drive.wheel(drives ? meshing.driven() : meshing.driver());
+                if (own.shaft().equals(shaft) && !placed.containsKey(other.shaft())) {
                     int n = turn.get(shaft) + 1;
-                    double direction = drive.shaft(next)
-                            .directionDeg()
-                            .orElse(crossed(meshing.kind()) ? 0 : n % 2 == 0 ? -ZIGZAG_DEG : ZIGZAG_DEG);
                     double a = centreDistance(meshing, sizes.get(meshing.driver()), sizes.get(meshing.driven()));
-                    Point middle = Point.polar(a, Math.toRadians(direction));
-                    boolean worm = meshing.kind() == MeshKind.WORM;
                     placed.put(
-                            next,
-                            new At(
-                                    new Point(
-                                            here.middle().x() + middle.x(),
-                                            here.middle().y() + middle.y()),
-                                    crossed(meshing.kind()) != here.lying(),
-                                    crossed(meshing.kind()) ? direction + (worm ? 90 : 0) : here.axisDeg()));
-                    turn.put(next, n);
-                    todo.add(next);
+                            other.shaft(),
+                            next(
+                                    here,
+                                    meshing.kind(),
+                                    drive.shaft(other.shaft()).directionDeg(),
+                                    n % 2 == 0,
+                                    a,
+                                    along.get(own.code()),
+                                    along.get(other.code())));
+                    turn.put(other.shaft(), n);
+                    todo.add(other.shaft());
                 }
             }
         }
+        return placed;
+    }
+
+    /** A shaft as seen from the one it is reached from; one that lies leaves no choice of direction. */
+    private static At next(
+            At here, MeshKind kind, Optional<Double> said, boolean back, double apart, double own, double other) {
+        boolean worm = kind == MeshKind.WORM;
+        if (here.lying()) {
+            double direction = here.axisDeg() - (crossed(kind) && !worm ? 0 : QUARTER_DEG);
+            Point middle = moved(here.middle(), apart, direction);
+            Point shifted = moved(middle, crossed(kind) ? own : own - other, here.axisDeg());
+            return new At(shifted, !crossed(kind), crossed(kind) ? 0 : here.axisDeg());
+        }
+        double direction = said.orElse(DOWN_DEG + (crossed(kind) ? 0 : back ? -ZIGZAG_DEG : ZIGZAG_DEG));
+        double axis = direction + (worm ? QUARTER_DEG : 0);
+        Point middle = moved(here.middle(), apart, direction);
+        return crossed(kind) ? new At(moved(middle, -other, axis), true, axis) : new At(middle, false, 0);
+    }
+
+    private static Point moved(Point from, double by, double directionDeg) {
+        Point off = Point.polar(by, Math.toRadians(directionDeg));
+        return new Point(from.x() + off.x(), from.y() + off.y());
     }
 
     private static Stream<String> inLine(Drive drive, String shaft) {
@@ -194,35 +253,5 @@ record Layout(Map<String, At> shafts, Map<String, Size> wheels) {
                 .filter(s -> List.of(s.sun(), s.carrier(), s.ring()).contains(shaft))
                 .flatMap(s -> Stream.of(s.sun(), s.carrier(), s.ring()));
         return Stream.of(said, saidOfIt, coupled, ofSet).flatMap(s -> s).filter(s -> !s.equals(shaft));
-    }
-
-    /** So that most wheels are seen from their faces: which way the crossed ones lie is turned round where that shows more. */
-    private static Map<String, At> standing(Drive drive, Map<String, At> placed) {
-        List<At> faces = drive.wheels().stream()
-                .filter(w -> placed.containsKey(w.shaft()) && !worm(drive, w))
-                .map(w -> placed.get(w.shaft()))
-                .toList();
-        if (2 * faces.stream().filter(At::lying).count() <= faces.size()) {
-            return Map.copyOf(placed);
-        }
-        // Axes were said from the upright side; turned round they are those of the shafts that lie now.
-        Map<String, At> other = new HashMap<>();
-        placed.forEach((shaft, at) -> other.put(
-                shaft, new At(at.middle(), !at.lying(), at.lying() ? 0 : axisOfUpright(drive, placed, shaft))));
-        return other;
-    }
-
-    private static double axisOfUpright(Drive drive, Map<String, At> placed, String shaft) {
-        for (Meshing meshing : drive.meshings()) {
-            String one = drive.wheel(meshing.driver()).shaft();
-            String two = drive.wheel(meshing.driven()).shaft();
-            if (crossed(meshing.kind()) && (one.equals(shaft) || two.equals(shaft))) {
-                Point a = placed.get(one).middle();
-                Point b = placed.get(two).middle();
-                double direction = Math.toDegrees(Math.atan2(b.y() - a.y(), b.x() - a.x()));
-                return direction + (meshing.kind() == MeshKind.WORM ? 90 : 0);
-            }
-        }
-        return 0;
     }
 }

@@ -288,6 +288,53 @@ class DriveStudyTest {
     }
 
     @Test
+    void shaftsThatLieKeepTheirCentreDistancesAcrossTheirAxes() {
+        Wheel worm = new Wheel(
+                "worm",
+                "worm",
+                "b",
+                Optional.of(2),
+                Optional.of(0.5),
+                Optional.of(6.0),
+                Optional.of(10.0),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty());
+        Drive drive = new Drive(
+                List.of(shaft("a"), shaft("b"), shaft("c"), shaft("d")),
+                List.of(
+                        wheel("p", "a", 12, 0.5, 4),
+                        wheel("g", "b", 36, 0.5, 4),
+                        worm,
+                        wheel("w", "c", 40, 0.5, 5),
+                        wheel("q", "c", 15, 0.5, 5),
+                        wheel("h", "d", 45, 0.5, 5)),
+                List.of(
+                        Meshing.of(MeshKind.EXTERNAL, "p", "g"),
+                        Meshing.of(MeshKind.WORM, "worm", "w"),
+                        Meshing.of(MeshKind.EXTERNAL, "q", "h")),
+                List.of(),
+                List.of(),
+                Optional.of(motor(4000, 1, 4)),
+                Optional.empty());
+        DriveStudy study = study(drive);
+        DriveStudy.OfShaft a = shaftOf(study, "a");
+        DriveStudy.OfShaft b = shaftOf(study, "b");
+        assertThat(a.lying() && b.lying()).isTrue();
+        assertThat(a.axisDeg()).isEqualTo(b.axisDeg());
+        double axis = Math.toRadians(b.axisDeg());
+        double across = (b.xMm() - a.xMm()) * -Math.sin(axis) + (b.yMm() - a.yMm()) * Math.cos(axis);
+        double along = (b.xMm() - a.xMm()) * Math.cos(axis) + (b.yMm() - a.yMm()) * Math.sin(axis);
+        assertThat(Math.abs(across)).isCloseTo(12, within(1e-9));
+        // The two spur gears stand beside each other, the worm in the middle of its shaft.
+        assertThat(along + of(study, "g").alongMm()).isCloseTo(of(study, "p").alongMm(), within(1e-9));
+        assertThat(of(study, "worm").alongMm()).isZero();
+        assertThat(of(study, "g").alongMm()).isGreaterThan(5 + 2);
+        assertThat(distance(study, "b", "c")).isCloseTo(13, within(1e-9));
+        assertThat(distance(study, "c", "d")).isCloseTo(15, within(1e-9));
+    }
+
+    @Test
     void theMotorsTorqueFollowsFromVoltsAndAmperes() {
         Motor motor = new Motor(
                 "motor",

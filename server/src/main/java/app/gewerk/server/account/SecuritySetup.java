@@ -58,7 +58,7 @@ class SecuritySetup implements WebMvcConfigurer {
     @Override
     public void addViewControllers(ViewControllerRegistry registry) {
         for (String screen :
-                new String[] {"/", "/new", "/job/**", "/workings/**", "/machines/**", "/people", "/phone"}) {
+                new String[] {"/", "/new", "/job/**", "/workings/**", "/book/**", "/people", "/phone"}) {
             registry.addViewController(screen).setViewName("forward:/index.html");
         }
     }

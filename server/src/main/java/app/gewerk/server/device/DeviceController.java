@@ -39,8 +39,9 @@ class DeviceController {
     record SaveTrain(int version, Machine machine) {}
 
     @GetMapping
-    List<DeviceService.KnownMachine> find(Here here, @RequestParam String find) {
-        return devices.find(here, find);
+    List<DeviceService.KnownMachine> find(
+            Here here, @RequestParam String find, @RequestParam(defaultValue = "8") int most) {
+        return devices.find(here, find, most);
     }
 
     /** Types of part a machine's own train is described with. */

@@ -36,7 +36,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Machines by maker and model, and what this bench knows of them: the device book. */
 @Service
 public class DeviceService {
-    private static final int SHOWN = 8;
+    private static final int MOST_FOUND = 200;
 
     private final DeviceStore store;
     private final SavedOnceStore savedOnce;
@@ -53,12 +53,12 @@ public class DeviceService {
     public record KnownMachine(long id, String kind, String maker, String name, int jobs) {}
 
     /** Machines whose maker and model hold all the words, the most frequent first. */
-    public List<KnownMachine> find(Here here, String text) {
+    public List<KnownMachine> find(Here here, String text, int most) {
         List<String> words = Arrays.stream(text.strip().split("\\s+"))
                 .filter(w -> !w.isEmpty())
                 .limit(6)
                 .toList();
-        return store.find(here, words, SHOWN);
+        return store.find(here, words, Math.clamp(most, 1, MOST_FOUND));
     }
 
     /** The machine's number, new when it was not known. */

@@ -50,6 +50,7 @@ public record DriveView(
     /**
      * @param path SVG path data of the teeth in mm, axis at 0 0, y downwards, first tooth upwards; left out where it has none to show
      * @param phaseDeg of the first tooth
+     * @param alongMm along a shaft that lies in the drawing
      * @param workShare of what its teeth bear, at work; {@code jamShare} with the motor held fast
      */
     public record WheelView(
@@ -64,6 +65,7 @@ public record DriveView(
             boolean smooth,
             boolean taken,
             double phaseDeg,
+            double alongMm,
             Optional<String> path,
             Optional<Double> torqueNmm,
             Optional<Double> jamTorqueNmm,
@@ -171,6 +173,7 @@ public record DriveView(
                 wheel.smooth(),
                 wheel.taken(),
                 wheel.phaseDeg(),
+                wheel.alongMm(),
                 path(wheel),
                 wheel.torqueNmm(),
                 wheel.jamTorqueNmm(),
