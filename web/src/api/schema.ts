@@ -2275,7 +2275,7 @@ export interface components {
             /** Format: double */
             lengthMm: number;
             ring: components["schemas"]["Ring"];
-            shaft: components["schemas"]["Shaft"];
+            shaft: components["schemas"]["PressedOn"];
             /** Format: double */
             temperatureC?: number;
         };
@@ -3355,6 +3355,17 @@ export interface components {
         PostageStep: {
             goodsFrom: number;
             price: number;
+        };
+        PressedOn: {
+            /** Format: double */
+            diameterMm: number;
+            /** Format: double */
+            elasticModulusMpa?: number;
+            /** Format: double */
+            holeDiameterMm?: number;
+            material?: string;
+            /** Format: double */
+            poissonRatio?: number;
         };
         Priced: {
             /** Format: int32 */

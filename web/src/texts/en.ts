@@ -993,7 +993,174 @@ export const en = {
   workingsPage: {
     title: 'Read a gear',
     why: 'The same computation as in a job, without a job. Nothing is kept.',
-    pages: { read: 'Read a gear', pair: 'A pair in mesh', spans: 'Span table', pins: 'Over pins' },
+    pages: {
+      read: 'Read a gear',
+      pair: 'A pair in mesh',
+      spans: 'Span table',
+      pins: 'Over pins',
+      press: 'Press fit',
+      backlash: 'Play hot and cold',
+      strength: 'A tooth bent',
+      planets: 'Planet set',
+      time: 'A wrong count',
+      oil: 'Two oils',
+    },
+    figures: {
+      press: {
+        drawn: 'The dashed circle is the bore before pressing.',
+        fields: {
+          outer: 'root ∅ of the gear',
+          ring: 'the gear is of',
+          diameter: 'shaft ∅',
+          shaft: 'the shaft is of',
+          length: 'pressed length',
+          interference: 'interference on ∅',
+          friction: 'friction',
+          temperature: 'warmest, °C',
+        },
+        rows: {
+          pressure: 'pressure in the fit',
+          hoop: 'hoop stress at the bore',
+          mises: 'equivalent stress there',
+          force: 'force to press it on',
+          torque: 'slips at',
+          growth: 'the outside grows by',
+          relaxed: 'slips after years at',
+          warm: 'interference left when warm',
+          most: 'most interference for years',
+        },
+        years: (strain: number, limit: number, over: number) =>
+          over > 1
+            ? `It is stretched by ${(100 * strain).toFixed(2)} %, ${over.toFixed(1)} times what this plastic bears for years (${(100 * limit).toFixed(1)} %): it will crack. Take less interference.`
+            : `It is stretched by ${(100 * strain).toFixed(2)} % of the ${(100 * limit).toFixed(1)} % that this plastic bears for years.`,
+        larger: (times: number) => `interference drawn ${times} times larger`,
+        formula:
+          'δ = p d [ (1/E₁)((D² + d²)/(D² − d²) + ν₁) + (1/E₂)(1 − ν₂) ];  σ = p (D² + d²)/(D² − d²);  T = µ p π d² L / 2',
+        source:
+          "Lamé's equations for two elastic rings in plane stress; relaxation and strain limits from memory.",
+      },
+      backlash: {
+        drawn: 'Play drawn 100 times wider; red where it binds.',
+        fields: {
+          module: 'module',
+          teeth1: 'teeth of the first',
+          material1: 'the first is of',
+          teeth2: 'teeth of the second',
+          material2: 'the second is of',
+          housing: 'the housing is of',
+          centre: 'centre distance',
+          cold: 'coldest, °C',
+          hot: 'hottest, °C',
+          wetness: 'water taken up, 0 to 1',
+        },
+        at: { cold: 'cold and dry', asMeasured: 'as measured', hot: 'hot and wet' },
+        rows: {
+          cold: { backlash: 'play, cold and dry', contact: 'contact ratio, cold' },
+          asMeasured: { backlash: 'play as measured', contact: 'contact ratio' },
+          hot: { backlash: 'play, hot and wet', contact: 'contact ratio, hot' },
+        },
+        binds: (mm: number) =>
+          `It binds when hot: make the teeth ${(1000 * mm).toFixed(0)} µm thinner, or set the shafts apart.`,
+        jumps: 'It jumps when cold: the teeth hardly reach into each other.',
+        well: 'It runs at every temperature between.',
+        formula: 'j = p_w − s_w1 − s_w2 at the working circle;  Δ = α ΔT + swelling, for gears and housing',
+        source: 'Geometry of ISO 21771; expansion and swelling of the materials as listed, from memory.',
+      },
+      strength: {
+        drawn: 'The longer the arrow, the nearer to what the tooth bears.',
+        fields: {
+          module: 'module',
+          teeth: 'teeth',
+          width: 'face width that bears',
+          torque: 'torque, N mm',
+          shocks: 'shocks, 1 for none',
+          from: 'form factor from',
+          shift: 'shift, × module',
+          material: 'made of',
+          temperature: 'at, °C',
+        },
+        from: { outline: 'the outline as cut', table: 'the published table' },
+        rows: {
+          factor: 'form factor Y',
+          force: 'force on a tooth',
+          stress: 'stress at its root',
+          strength: 'it bears, a million turns',
+        },
+        bears: (ratio: number) =>
+          ratio < 1
+            ? `It bears only ${ratio.toFixed(2)} of this load.`
+            : `It bears ${ratio.toFixed(1)} times this load.`,
+        formula: 'σ = K F / (b m Y),  F = 2 T / (m z)',
+        source:
+          'Lewis; Y from the 20° full-depth table (Shigley, Table 14-2), or from the tooth as it is cut.',
+      },
+      planets: {
+        drawn: 'Reference circles; the sun in copper.',
+        fields: {
+          sun: 'teeth of the sun',
+          planet: 'teeth of a planet',
+          ring: 'teeth of the ring',
+          count: 'planets',
+          module: 'module',
+          driven: 'driven',
+          speed: 'turns a minute',
+          held: 'held',
+        },
+        shafts: { sun: 'sun', carrier: 'carrier', ring: 'ring' },
+        speedOf: (shaft: string) => `${shaft}, turns a minute`,
+        rows: {
+          planet: 'planets about themselves',
+          clearance: 'room between neighbours',
+          mesh: 'teeth meet',
+          sunDefect: 'a hurt tooth of the sun is heard',
+          planetDefect: 'of a planet',
+          ringDefect: 'of the ring',
+        },
+        assembles: 'The planets can stand at equal angles.',
+        assemblesNot:
+          'They cannot stand at equal angles: sun and ring together do not divide by the planets.',
+        formula: '(n_s − n_c) z_s + (n_r − n_c) z_r = 0;  (z_s + z_r) / N whole',
+        source: "Willis' equation, in exact fractions.",
+      },
+      time: {
+        drawn: 'Dashed: the wrong gear. In copper where the hand stands after a turn.',
+        fields: {
+          driver: 'teeth of the driver',
+          right: 'teeth it should have',
+          wrong: 'teeth it has',
+          strokes: 'of how many strokes',
+        },
+        rows: {
+          percent: 'speed off by',
+          day: 'a clock gains a day',
+          cents: 'a tone is off, cents',
+          strokes: 'strokes made instead',
+        },
+        says: (percent: number) =>
+          percent === 0
+            ? 'That is the right count.'
+            : `It runs ${Math.abs(percent).toFixed(2)} % too ${percent > 0 ? 'quick' : 'slow'}.`,
+        formula: 'r = z_right / z_wrong;  86 400 (r − 1) s a day;  1200 log₂ r cents',
+        source: 'By the counts alone, exactly.',
+      },
+      oil: {
+        drawn: 'Shares by mass.',
+        fields: {
+          first: 'first oil, mm²/s',
+          second: 'second oil, mm²/s',
+          wanted: 'wanted, mm²/s',
+          share: 'or first oil, % by mass',
+          method: 'by',
+        },
+        methods: { astmD7152: 'ASTM D7152', refutas: 'Refutas' },
+        rows: { first: 'first oil', second: 'second oil', viscosity: 'viscosity' },
+        says: (percent: number, viscosity: number | undefined) =>
+          `${percent.toFixed(1)} % of the first oil by mass${viscosity === undefined ? '' : ` gives ${viscosity.toFixed(1)} mm²/s`}.`,
+        unreachable: 'No mixture of these two gives that: it has to lie between them.',
+        formula: 'W = log log (ν + 0.7);  W = x W₁ + (1 − x) W₂, all at one temperature',
+        source: 'ASTM D7152; Refutas with 0.8 in place of 0.7.',
+      },
+    },
     gear: 'The gear',
     first: 'First gear',
     second: 'Second gear',

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -48,6 +50,50 @@ class OpenApiDescriptionTest {
                 }) {
             JsonNode content = paths.path(path).path("post").path("requestBody").path("content");
             assertThat(content.toString()).as(path).contains("\"example");
+        }
+    }
+
+    /** Also where two records of one simple name would take each other's place in the description. */
+    @Test
+    void everyExampleHasOnlyWhatItsSchemaKnows() {
+        JsonNode description = api.get("/v3/api-docs").body();
+        int[] seen = {0};
+        description
+                .path("paths")
+                .forEachEntry((path, of) -> of.forEachEntry((method, operation) -> {
+                    JsonNode content =
+                            operation.path("requestBody").path("content").path("application/json");
+                    JsonNode schema = content.path("schema");
+                    List<JsonNode> examples = new ArrayList<>();
+                    if (content.has("example")) {
+                        examples.add(content.path("example"));
+                    }
+                    content.path("examples").forEach(e -> examples.add(e.path("value")));
+                    for (JsonNode example : examples) {
+                        seen[0]++;
+                        known(
+                                path,
+                                description,
+                                schema,
+                                example.isString() ? ORDERED.readTree(example.asString()) : example);
+                    }
+                }));
+        assertThat(seen[0]).isGreaterThan(8);
+    }
+
+    private static void known(String at, JsonNode description, JsonNode schema, JsonNode value) {
+        JsonNode resolved = schema.has("$ref")
+                ? description.at(schema.path("$ref").asString().substring(1))
+                : schema;
+        if (value.isArray()) {
+            value.forEach(one -> known(at + "[]", description, resolved.path("items"), one));
+        } else if (value.isObject() && resolved.has("properties")) {
+            value.forEachEntry((name, inner) -> {
+                assertThat(resolved.path("properties").has(name))
+                        .as(at + "." + name)
+                        .isTrue();
+                known(at + "." + name, description, resolved.path("properties").path(name), inner);
+            });
         }
     }
 }

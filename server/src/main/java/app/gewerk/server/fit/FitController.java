@@ -32,7 +32,7 @@ class FitController {
             @Nullable Double poissonRatio) {}
 
     /** @param holeDiameterMm of a hollow shaft; 0 when left out */
-    record Shaft(
+    record PressedOn(
             double diameterMm,
             @Nullable Double holeDiameterMm,
             @Nullable String material,
@@ -45,7 +45,7 @@ class FitController {
      */
     record FitRequest(
             Ring ring,
-            Shaft shaft,
+            PressedOn shaft,
             double lengthMm,
             double interferenceMm,
             double friction,
@@ -96,7 +96,7 @@ class FitController {
                                             }))
                     FitRequest request) {
         Ring ring = request.ring();
-        Shaft shaft = request.shaft();
+        PressedOn shaft = request.shaft();
         PressFit fit = new PressFit(
                 shaft.diameterMm(),
                 ring.outerDiameterMm(),
