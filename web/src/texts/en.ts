@@ -925,6 +925,10 @@ export const en = {
     around: 'Around the gear',
     aroundWhy: 'What the ways hang on. Leave open what is not known.',
     weighAgain: 'Weigh with this',
+    fromTrain: (train: Schemas['FromTrain']) =>
+      `Where no torque is typed, the machine's train has it: ${(train.motorTorqueNmm ?? 0).toFixed(1)} N mm at work${
+        train.jamTorqueNmm === undefined ? '' : `, ${train.jamTorqueNmm.toFixed(1)} N mm stalled`
+      }, as the ${train.part}.`,
     fields: {
       material: 'This gear is of',
       mateMaterial: 'Its mate is of',

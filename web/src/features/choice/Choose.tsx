@@ -348,6 +348,7 @@ function More(props: {
             materials={materials.data ?? []}
             change={(circumstances) => edit.change({ wish: props.wish, circumstances })}
           />
+          {judgement.train?.motorTorqueNmm !== undefined && <Box>{words.fromTrain(judgement.train)}</Box>}
           <EditNotices edit={edit} showTheirs={props.refresh} />
           <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
             <Button variant="outlined" disabled={edit.busy || !edit.changed} onClick={() => void edit.save()}>

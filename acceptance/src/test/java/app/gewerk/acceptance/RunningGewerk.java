@@ -78,7 +78,7 @@ final class RunningGewerk implements AutoCloseable {
         return started(true);
     }
 
-    /** The demo for tests that only look at it, one for all of them; it closes when they all have ended. */
+    /** The demo for tests that only look at it, or change a job that no other looks at; it closes when they all have ended. */
     static synchronized RunningGewerk demoToLookAt() {
         if (lookedAt == null) {
             lookedAt = started(true);

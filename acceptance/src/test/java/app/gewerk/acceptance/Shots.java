@@ -38,6 +38,11 @@ public final class Shots {
             shot(technician, "/job/20/choose", "The maker's spare", folder.resolve("choose.png"));
             shot(technician, "/workings/pair", "Runs freely", folder.resolve("pair.png"));
             shot(technician, "/workings/spans", "steadiest", folder.resolve("spans.png"));
+            shot(technician, "/workings/press", "what this plastic bears", folder.resolve("press.png"));
+            technician.open("/book/1");
+            technician.button(java.util.regex.Pattern.compile("^middle gear, 1 of 2")).click();
+            technician.text("The same teeth sit in").waitFor();
+            picture(technician, folder.resolve("book.png"));
             technician.open("/job/19/read");
             technician.button("It is 0.5 module, 24 teeth").click();
             technician.text("drops in without work").waitFor();

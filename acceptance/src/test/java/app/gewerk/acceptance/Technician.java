@@ -149,6 +149,14 @@ final class Technician implements AutoCloseable {
         return page.getByLabel(label, new Page.GetByLabelOptions().setExact(true));
     }
 
+    Locator role(AriaRole role, Pattern name) {
+        return page.getByRole(role, new Page.GetByRoleOptions().setName(name));
+    }
+
+    Locator text(Pattern text) {
+        return page.getByText(text);
+    }
+
     Locator text(String text) {
         return page.getByText(text).first();
     }

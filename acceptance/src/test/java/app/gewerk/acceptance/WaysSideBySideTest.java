@@ -15,8 +15,7 @@ class WaysSideBySideTest {
 
     @Test
     void theWishSortsWhatIsSaidOpensAndTheDecisionIsKeptAgainstWhatWasComputed() {
-        try (RunningGewerk gewerk = RunningGewerk.withDemo();
-                Technician ilva = new Technician(gewerk)) {
+        try (Technician ilva = new Technician(RunningGewerk.demoToLookAt())) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
             ilva.open("/job/20/choose");

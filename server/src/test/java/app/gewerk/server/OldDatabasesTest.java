@@ -127,7 +127,8 @@ class OldDatabasesTest {
         }
         assertThat(before.jobs).as("the dump is filled").isGreaterThanOrEqualTo(10);
         // As an argument: a default would give way to the port that a bench may have open.
-        String[] arguments = Stream.concat(Arrays.stream(properties), Stream.of("server.port=0"))
+        String[] arguments = Stream.concat(
+                        Arrays.stream(properties), Stream.of("server.port=0", "spring.main.lazy-initialization=true"))
                 .map(p -> "--" + p)
                 .toArray(String[]::new);
         try (ServletWebServerApplicationContext gewerk = (ServletWebServerApplicationContext)
