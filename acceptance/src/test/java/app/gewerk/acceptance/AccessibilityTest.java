@@ -31,11 +31,19 @@ class AccessibilityTest {
             screens.put("/workings/pair", "Runs freely");
             screens.put("/workings/spans", "steadiest");
             screens.put("/workings/pins", "Over both pins");
+            screens.put("/workings/press", "pressure in the fit");
+            screens.put("/workings/planets", "teeth meet");
+            screens.put("/book", "maker or model");
             screens.forEach((path, there) -> {
                 technician.open(path);
                 technician.text(there).waitFor();
                 check(technician, path);
             });
+            technician.open("/book/12");
+            technician.button(java.util.regex.Pattern.compile("^drive wheel")).click();
+            technician.text("Shafts, planet sets and clutches").click();
+            technician.text("add a clutch").waitFor();
+            check(technician, "/book/12");
             technician.page.getByRole(AriaRole.HEADING).first().click();
             technician.press("t");
             technician.page.getByRole(AriaRole.DIALOG).waitFor();

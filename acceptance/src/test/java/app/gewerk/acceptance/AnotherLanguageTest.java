@@ -33,8 +33,8 @@ class AnotherLanguageTest {
     private static final Pattern INNERMOST = Pattern.compile("\\[[^\\[\\]]*]");
     /** Names of units, currencies and of what is printed on keys; of days and months, which the browser words. */
     private static final Set<String> NO_WORDS = Set.of(
-            "mm", "in", "ms", "EUR", "USD", "GBP", "SVG", "PDF", "JSON", "Alt", "Enter", "Shift", "Esc", "PH", "YY",
-            "WW");
+            "mm", "in", "ms", "MPa", "µm", "EUR", "USD", "GBP", "SVG", "PDF", "JSON", "Alt", "Enter", "Shift", "Esc",
+            "PH", "YY", "WW");
 
     private static final Pattern DAY = Pattern.compile(
             "\\b(Mon|Tue|Wed|Thu|Fri|Sat|Sun|Jan|Feb|Mar|Apr|May|Jun|Jul" + "|Aug|Sep|Sept|Oct|Nov|Dec|M\\d\\d)\\b");
@@ -158,12 +158,16 @@ class AnotherLanguageTest {
             screens.put("/job/19/handBack", "[Write it down]");
             screens.put("/job/19/read", "module]");
             screens.put("/job/25/read", "[Next: ");
-            screens.put("/job/20/choose", "[Move it along by a shim");
+            screens.put("/job/20/choose", "[Around the gear]");
             screens.put("/job/14/get", "[Gears that fit]");
             screens.put("/workings", "[Read a gear]");
             screens.put("/workings/pair", "[Runs freely.]");
             screens.put("/workings/spans", "[steadiest]");
             screens.put("/workings/pins", "[Over both pins");
+            screens.put("/workings/press", "[pressure in the fit]");
+            screens.put("/workings/oil", "[viscosity]");
+            screens.put("/book", "[Device book]");
+            screens.put("/book/1", "[What drives it]");
             screens.forEach((path, there) -> {
                 technician.open(path);
                 technician.text(there).waitFor();

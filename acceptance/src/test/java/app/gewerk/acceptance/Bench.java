@@ -1,6 +1,7 @@
 package app.gewerk.acceptance;
 
 import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
 import java.io.IOException;
 import java.net.http.HttpRequest;
@@ -26,13 +27,20 @@ public final class Bench {
     private static final String NEW_ID = "'id', old.id + 1000 * n";
     private static final Pattern SCRIPT = Pattern.compile("(?:src|href)=\"(/assets/[^\"]+\\.js)\"");
     private static final Pattern LOADED_LATER =
-            Pattern.compile("\"(assets/(?:Sheet|NewJob|Workings|IntakeForm)[^\"]*\\.js)\"");
+            Pattern.compile("\"(assets/(?:Sheet|NewJob|Book|Workings|IntakeForm)[^\"]*\\.js)\"");
 
     private Bench() {}
 
     public static void main(String[] arguments) throws IOException, RunnerException {
         if (List.of(arguments).contains("calls")) {
             callsOnly();
+            return;
+        }
+        if (List.of(arguments).contains("trains")) {
+            CoreBench.run("(train|allWays)");
+            try (RunningGewerk gewerk = RunningGewerk.withDemo()) {
+                trains(gewerk);
+            }
             return;
         }
         CoreBench.run();
@@ -51,6 +59,7 @@ public final class Bench {
             say("memory resident after these calls: %d MB", residentMb(gewerk.pid()));
             scripts(gewerk);
             rolling(gewerk);
+            trains(gewerk);
             gewerk.kill();
             before = Instant.now();
             gewerk.start();
@@ -158,14 +167,105 @@ public final class Bench {
         }
     }
 
+    /** A train studied, twelve of its gears turning on the mat, and Choose from the click to its strips. */
+    private static void trains(RunningGewerk gewerk) {
+        String wheels = java.util.stream.IntStream.range(0, 12)
+                .mapToObj(i -> "{\"code\":\"w%d\",\"part\":\"p\",\"shaft\":\"s%d\",\"toothCount\":%d,\"module\":0.5}"
+                        .formatted(i, (i + 1) / 2, i % 2 == 0 ? 14 : 48))
+                .collect(java.util.stream.Collectors.joining(","));
+        String shafts = java.util.stream.IntStream.range(0, 7)
+                .mapToObj(i -> "{\"code\":\"s%d\",\"words\":\"s%d\",\"held\":false}".formatted(i, i))
+                .collect(java.util.stream.Collectors.joining(","));
+        String meshes = java.util.stream.IntStream.range(0, 6)
+                .mapToObj(i ->
+                        "{\"kind\":\"external\",\"driver\":\"w%d\",\"driven\":\"w%d\"}".formatted(2 * i, 2 * i + 1))
+                .collect(java.util.stream.Collectors.joining(","));
+        String drive = "{\"shafts\":[" + shafts + "],\"wheels\":[" + wheels + "],\"meshings\":[" + meshes
+                + "],\"planetStages\":[],\"clutches\":[],\"motor\":{\"part\":\"p\",\"shaft\":\"s0\",\"speedRpm\":3000,"
+                + "\"torqueNmm\":2,\"stallTorqueNmm\":9},\"work\":{\"shaft\":\"s6\",\"does\":\"turns\"}}";
+        timed(
+                "study of twelve gears",
+                () -> RunningGewerk.send(
+                        HttpRequest.newBuilder(gewerk.address("/api/workings/train/study"))
+                                .header("Content-Type", "application/json")
+                                .POST(HttpRequest.BodyPublishers.ofString("{\"drive\":" + drive + "}"))
+                                .build(),
+                        HttpResponse.BodyHandlers.ofString()));
+        timed("ways weighed", () -> gewerk.get("/api/choice/20/judgement?sellers=false"));
+        try (Technician technician = new Technician(gewerk)) {
+            technician.open("/");
+            technician.stepUpAs("Ilva");
+            technician.open("/job/20/choose");
+            Locator strips = technician.page.getByRole(AriaRole.RADIOGROUP).locator("label");
+            strips.first().waitFor();
+            double[] ms = new double[40];
+            for (int i = 0; i < ms.length; i++) {
+                technician
+                        .page
+                        .getByText("Open", new com.microsoft.playwright.Page.GetByTextOptions().setExact(true))
+                        .first()
+                        .click();
+                strips.first()
+                        .waitFor(new Locator.WaitForOptions()
+                                .setState(com.microsoft.playwright.options.WaitForSelectorState.DETACHED));
+                technician.page.waitForTimeout(2100);
+                long start = System.nanoTime();
+                technician
+                        .page
+                        .getByText("Choose", new com.microsoft.playwright.Page.GetByTextOptions().setExact(true))
+                        .first()
+                        .click();
+                strips.first().waitFor();
+                ms[i] = (System.nanoTime() - start) / 1e6;
+            }
+            Arrays.sort(ms);
+            say("Choose, from the click to its strips: median %.0f ms, 95 %% %.0f ms", ms[20], ms[37]);
+            technician.open("/book");
+            technician.open("/book/4");
+            technician.page.locator("canvas[data-train]").waitFor();
+            technician.button("Read it from text").click();
+            technician.field("the text").fill(twelveGears());
+            technician.button("Read this").click();
+            technician.button(Pattern.compile("^motor pinion, 12 of 12")).waitFor();
+            technician.page.getByLabel("Turning").selectOption("10");
+            technician.page.waitForTimeout(1000);
+            technician.page.evaluate(COUNT_FRAMES);
+            technician.page.waitForTimeout(6000);
+            say("twelve gears turning on the mat: %s", technician.page.evaluate(FRAMES_SEEN));
+        }
+    }
+
+    private static String twelveGears() {
+        StringBuilder text = new StringBuilder("train: 1\nshafts:\n");
+        for (int i = 0; i < 7; i++) {
+            text.append("- {code: s%d}\n".formatted(i));
+        }
+        text.append("wheels:\n");
+        for (int i = 0; i < 12; i++) {
+            text.append("- {code: w%d, part: motorPinion, shaft: s%d, teeth: %d, module: 0.5}\n"
+                    .formatted(i, (i + 1) / 2, i % 2 == 0 ? 14 : 48));
+        }
+        text.append("meshes:\n");
+        for (int i = 0; i < 6; i++) {
+            text.append("- {kind: external, driver: w%d, driven: w%d}\n".formatted(2 * i, 2 * i + 1));
+        }
+        return text.append(
+                        "motor: {part: motor, shaft: s0, speed: 3000, torque: 2, stall: 9}\nwork: {shaft: s6, does: turns}\n")
+                .toString();
+    }
+
+    private static final String COUNT_FRAMES = """
+            () => { window.frames_ = { n: 0, worst: 0, from: performance.now(), last: performance.now() };
+              const step = t => { const f = window.frames_; f.n++; f.worst = Math.max(f.worst, t - f.last); f.last = t;
+                requestAnimationFrame(step); }; requestAnimationFrame(step); }""";
+    private static final String FRAMES_SEEN =
+            "() => { const f = window.frames_; return `${(f.n * 1000 / (f.last - f.from)).toFixed(1)} frames a second, longest ${f.worst.toFixed(0)} ms`; }";
+
     private static String framesWhileDragging(Technician technician, Locator mesh) {
         BoundingBox box = mesh.boundingBox();
         double x = box.x + box.width / 2;
         double y = box.y + 0.8 * box.height;
-        technician.page.evaluate("""
-                () => { window.frames_ = { n: 0, worst: 0, from: performance.now(), last: performance.now() };
-                  const step = t => { const f = window.frames_; f.n++; f.worst = Math.max(f.worst, t - f.last); f.last = t;
-                    requestAnimationFrame(step); }; requestAnimationFrame(step); }""");
+        technician.page.evaluate(COUNT_FRAMES);
         technician.page.mouse().move(x, y);
         technician.page.mouse().down();
         for (int i = 0; i < 180; i++) {
@@ -173,9 +273,7 @@ public final class Bench {
             technician.page.waitForTimeout(12);
         }
         technician.page.mouse().up();
-        return String.valueOf(
-                technician.page.evaluate(
-                        "() => { const f = window.frames_; return `${(f.n * 1000 / (f.last - f.from)).toFixed(1)} frames a second, longest ${f.worst.toFixed(0)} ms`; }"));
+        return String.valueOf(technician.page.evaluate(FRAMES_SEEN));
     }
 
     /**

@@ -133,8 +133,13 @@ public class CoreBench {
     }
 
     static void run() throws RunnerException {
+        run("");
+    }
+
+    /** @param which begins the names of those to be run */
+    static void run(String which) throws RunnerException {
         new Runner(new OptionsBuilder()
-                        .include(CoreBench.class.getSimpleName())
+                        .include(CoreBench.class.getSimpleName() + "\\." + which)
                         .threads(1)
                         .forks(1)
                         .jvmArgsAppend("-XX:ActiveProcessorCount=1")

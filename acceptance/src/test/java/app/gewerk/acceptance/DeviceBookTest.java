@@ -27,7 +27,10 @@ class DeviceBookTest {
     private static void openModel(Technician ilva, String name) {
         ilva.open("/book");
         ilva.field("maker or model").fill(name);
-        ilva.page.locator("main a").filter(new Locator.FilterOptions().setHasText(name)).click();
+        ilva.page
+                .locator("main a")
+                .filter(new Locator.FilterOptions().setHasText(name))
+                .click();
         assertThat(ilva.page.locator("canvas[data-train]")).isVisible();
     }
 

@@ -40,7 +40,9 @@ public final class Shots {
             shot(technician, "/workings/spans", "steadiest", folder.resolve("spans.png"));
             shot(technician, "/workings/press", "what this plastic bears", folder.resolve("press.png"));
             technician.open("/book/1");
-            technician.button(java.util.regex.Pattern.compile("^middle gear, 1 of 2")).click();
+            technician
+                    .button(java.util.regex.Pattern.compile("^middle gear, 1 of 2"))
+                    .click();
             technician.text("The same teeth sit in").waitFor();
             picture(technician, folder.resolve("book.png"));
             technician.open("/job/19/read");
