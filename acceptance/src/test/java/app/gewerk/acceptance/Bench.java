@@ -209,14 +209,7 @@ public final class Bench {
                         .waitFor(new Locator.WaitForOptions()
                                 .setState(com.microsoft.playwright.options.WaitForSelectorState.DETACHED));
                 technician.page.waitForTimeout(2100);
-                long start = System.nanoTime();
-                technician
-                        .page
-                        .getByText("Choose", new com.microsoft.playwright.Page.GetByTextOptions().setExact(true))
-                        .first()
-                        .click();
-                strips.first().waitFor();
-                ms[i] = (System.nanoTime() - start) / 1e6;
+                ms[i] = ((Number) technician.page.evaluate(OPEN_CHOOSE)).doubleValue();
             }
             Arrays.sort(ms);
             say("Choose, from the click to its strips: median %.0f ms, 95 %% %.0f ms", ms[20], ms[37]);
@@ -253,6 +246,15 @@ public final class Bench {
                         "motor: {part: motor, shaft: s0, speed: 3000, torque: 2, stall: 9}\nwork: {shaft: s6, does: turns}\n")
                 .toString();
     }
+
+    /** From the click until the strips stand in the page and a frame is drawn, by the page's own clock. */
+    private static final String OPEN_CHOOSE = """
+            () => new Promise(done => {
+              const from = performance.now();
+              [...document.querySelectorAll('a, button')].find(e => e.textContent.startsWith('Choose')).click();
+              const look = () => document.querySelector('[role=radiogroup] label')
+                ? requestAnimationFrame(() => done(performance.now() - from)) : requestAnimationFrame(look);
+              look(); })""";
 
     private static final String COUNT_FRAMES = """
             () => { window.frames_ = { n: 0, worst: 0, from: performance.now(), last: performance.now() };
