@@ -3,6 +3,8 @@ package app.gewerk.core.choice;
 import app.gewerk.core.Budget;
 import app.gewerk.core.choice.Option.Shown;
 import app.gewerk.core.choice.Option.Teeth;
+import app.gewerk.core.fit.Growth;
+import app.gewerk.core.fit.WorkingBacklash;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearPair;
@@ -34,6 +36,10 @@ final class Substitute implements Rule {
     private static final double MOST_BACKLASH = 0.25;
 
     private static final double LEAST_BACKLASH = 0.02;
+    /** A shop in winter, before the machine has warmed up (common practice). */
+    private static final double COLDEST_C = 10;
+
+    private static final String USUAL_HOUSING = "ABS";
     /** Two bores, two hubs, and the mate often carries more than its teeth (from memory). */
     private static final double BOTH_WORK = 0.7;
 
@@ -73,6 +79,11 @@ final class Substitute implements Rule {
                         DoubleStream.of(DIAMETRAL_PITCHES).mapToObj(Pitch::ofDiametralPitch))
                 .flatMap(pitch -> pairs(pitch.module(), centre, ratio))
                 .filter(found -> !same(found, gear, mate))
+                .filter(found -> {
+                    WorkingBacklash hot =
+                            at(found.pair(), problem, problem.circumstances().temperatureC());
+                    return !hot.binds() && !at(found.pair(), problem, COLDEST_C).jumps();
+                })
                 .min(Comparator.comparingDouble(f -> Math.abs(f.ratioError()) * 10
                         + f.backlashOverModule()
                         + Math.abs(Math.log(f.pair().pinion().normalModule() / gear.normalModule()))));
@@ -101,10 +112,25 @@ final class Substitute implements Rule {
         draft.worksAtAll = BOTH_WORK;
         draft.mateCapacityN = Optional.of(problem.capacityN(other, stock, problem.bearing()));
         draft.because("choose.substituteRatio", "percent", 100 * found.ratioError());
-        draft.because("choose.substituteBacklash", "backlash", found.pair().circumferentialBacklashMm());
+        draft.because(
+                "choose.substituteBacklash",
+                "backlash",
+                found.pair().circumferentialBacklashMm(),
+                "cold",
+                at(found.pair(), problem, COLDEST_C).circumferentialBacklashMm(),
+                "hot",
+                at(found.pair(), problem, problem.circumstances().temperatureC())
+                        .circumferentialBacklashMm());
         draft.caution("choose.substituteBores");
         draft.shows(new Shown(0, false, false, Optional.of(teeth(own)), Optional.of(teeth(other))));
         return new Verdict.Applies(draft);
+    }
+
+    /** As the pair runs in a usual housing at a temperature. */
+    private static WorkingBacklash at(GearPair pair, Problem problem, double celsius) {
+        Growth gears = Growth.of(problem.materials().material("POM-C"), celsius, 0);
+        Growth housing = Growth.of(problem.materials().material(USUAL_HOUSING), celsius, 0);
+        return WorkingBacklash.of(pair, gears, gears, housing, 0);
     }
 
     private static Teeth teeth(CylindricalGear gear) {

@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import app.gewerk.core.damage.ToothMap;
 import app.gewerk.core.damage.ToothMark;
+import app.gewerk.core.fit.Growth;
+import app.gewerk.core.fit.WorkingBacklash;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearPair;
@@ -15,6 +17,7 @@ import app.gewerk.core.material.Materials;
 import app.gewerk.core.sourcing.GearNeed;
 import app.gewerk.core.sourcing.GearOffer;
 import app.gewerk.core.sourcing.Match;
+import app.gewerk.core.words.Say;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
@@ -294,6 +297,22 @@ class WaysTest {
     }
 
     @Test
+    void anotherGearOfTheTrainIsNamedWhereItGivesWayFirst() {
+        Place place = new Place();
+        place.offers = List.of(offer("BRASS", "brass", 2, "18", 3));
+        place.jam = Optional.of(100.0);
+        Option alone = place.option(Way.METAL);
+        assertThat(alone.weakest().part().code()).isEqualTo("choose.theMate");
+        double force = 2 * 100 / GEAR.referenceDiameterMm();
+        place.others = List.of(
+                new InTrain.Other(Say.typed("output gear"), force / 2, false),
+                new InTrain.Other(Say.typed("its mate once more"), force / 8, true));
+        Option inTrain = place.option(Way.METAL);
+        assertThat(inTrain.weakest().part()).isEqualTo(Say.typed("output gear"));
+        assertThat(inTrain.weakest().overJam().orElseThrow()).isCloseTo(.5, within(1e-9));
+    }
+
+    @Test
     void twoStockGearsOfAnotherPitchStandAtTheOldDistance() {
         Place place = new Place();
         place.nozzle = .8;
@@ -308,6 +327,16 @@ class WaysTest {
         assertThat(pair.circumferentialBacklashMm()).isPositive();
         assertThat(pair.contactRatio()).isGreaterThan(1.15);
         assertThat(other.toothCount() / (double) own.toothCount()).isCloseTo(2, within(.06));
+        Growth warmGears = Growth.of(MATERIALS.material("POM-C"), 40, 0);
+        double warm = WorkingBacklash.of(pair, warmGears, warmGears, Growth.of(MATERIALS.material("ABS"), 40, 0), 0)
+                .circumferentialBacklashMm();
+        assertThat(best.reasons())
+                .filteredOn(r -> r.code().equals("choose.substituteBacklash"))
+                .singleElement()
+                .satisfies(r -> assertThat((double) r.values().get("hot")).isCloseTo(warm, within(1e-12)))
+                .satisfies(r -> assertThat((double) r.values().get("hot"))
+                        .as("acetal grows more than its housing")
+                        .isLessThan((double) r.values().get("cold")));
         assertThat(Substitute.pairs(.5, 18.05, 2).map(f -> f.pair().pinion().toothCount()))
                 .as("the pair itself is among those of its own pitch")
                 .contains(24);
