@@ -406,14 +406,16 @@ public record DriveStudy(
                                 && wheel.diameterMm().isPresent();
                         boolean worm = Layout.worm(drive, wheel);
                         double radius = size.diameterMm() / 2;
-                        OfWheel bare = new OfWheel(
+                        double shift = shift(wheel);
+                        boolean bears = !smooth && !worm;
+                        return new OfWheel(
                                 wheel.code(),
                                 size.toothCount(),
                                 size.module(),
                                 size.diameterMm(),
                                 size.tipDiameterMm(smooth),
                                 size.faceWidthMm(),
-                                shift(wheel),
+                                shift,
                                 size.internal(),
                                 worm,
                                 smooth,
@@ -422,12 +424,39 @@ public record DriveStudy(
                                 layout.along().getOrDefault(wheel.code(), 0.0),
                                 atWork,
                                 atJam,
-                                atWork.filter(t -> !smooth && !worm).map(t -> t / radius),
-                                atJam.filter(t -> !smooth && !worm).map(t -> t / radius),
-                                Optional.empty());
-                        return size.taken() || smooth || worm ? bare : withStrength(bare, wheel);
+                                atWork.filter(any -> bears).map(t -> t / radius),
+                                atJam.filter(any -> bears).map(t -> t / radius),
+                                bears && !size.taken() ? strength(wheel, size, shift) : Optional.empty());
                     })
                     .toList();
+        }
+
+        /** What a tooth of it bears (N), of the face that it shares with its mates; of one nobody has named the plastic of, acetal's. */
+        private Optional<Double> strength(Wheel wheel, Layout.Size size, double shift) {
+            boolean cylinder = !size.internal()
+                    && size.toothCount() >= CylindricalGear.FEWEST_TEETH
+                    && size.toothCount() <= CylindricalGear.MOST_TEETH;
+            if (!cylinder) {
+                return Optional.empty();
+            }
+            double bearing = Stream.concat(
+                            Stream.of(size.faceWidthMm()),
+                            drive.meshingsOf(wheel.code()).stream()
+                                    .map(m -> layout.wheels()
+                                            .get(drive.other(m, wheel.code()).code())
+                                            .faceWidthMm()))
+                    .min(Comparator.naturalOrder())
+                    .orElseThrow();
+            CylindricalGear gear = CylindricalGear.spur(size.module(), size.toothCount(), shift, BasicRack.ISO_53_A);
+            return ToothForm.tried(gear)
+                    .made()
+                    .map(any -> materials
+                                    .known(wheel.material().orElse(USUAL_MATERIAL))
+                                    .orElseGet(() -> materials.material(USUAL_MATERIAL))
+                                    .rootStrengthMpa(celsius, MILLION)
+                            * bearing
+                            * size.module()
+                            * FormFactor.fromOutline(gear));
         }
 
         /** Against undercut; of the mate of such a pinion as much less as the centre distance asks for. */
@@ -461,51 +490,6 @@ public record DriveStudy(
                             0,
                             MOST_AGAINST_UNDERCUT)
                     : 0;
-        }
-
-        /** A wheel's own; of one nobody has named the plastic of, acetal's. */
-        private OfWheel withStrength(OfWheel bare, Wheel wheel) {
-            if (bare.toothCount() < CylindricalGear.FEWEST_TEETH || bare.toothCount() > CylindricalGear.MOST_TEETH) {
-                return bare;
-            }
-            double bearing = Stream.concat(
-                            Stream.of(bare.faceWidthMm()),
-                            drive.meshingsOf(wheel.code()).stream()
-                                    .map(m -> layout.wheels()
-                                            .get(drive.other(m, wheel.code()).code())
-                                            .faceWidthMm()))
-                    .min(Comparator.naturalOrder())
-                    .orElseThrow();
-            CylindricalGear gear = bare.gear();
-            Optional<Double> strength = ToothForm.tried(gear)
-                    .made()
-                    .filter(any -> !gear.internal())
-                    .map(any -> materials
-                                    .known(wheel.material().orElse(USUAL_MATERIAL))
-                                    .orElseGet(() -> materials.material(USUAL_MATERIAL))
-                                    .rootStrengthMpa(celsius, MILLION)
-                            * bearing
-                            * bare.module()
-                            * FormFactor.fromOutline(gear));
-            return new OfWheel(
-                    bare.code(),
-                    bare.toothCount(),
-                    bare.module(),
-                    bare.referenceDiameterMm(),
-                    bare.tipDiameterMm(),
-                    bare.faceWidthMm(),
-                    bare.profileShiftCoefficient(),
-                    bare.internal(),
-                    bare.worm(),
-                    bare.smooth(),
-                    bare.taken(),
-                    bare.phaseDeg(),
-                    bare.alongMm(),
-                    bare.torqueNmm(),
-                    bare.jamTorqueNmm(),
-                    bare.forceN(),
-                    bare.jamForceN(),
-                    strength);
         }
 
         /** By how much each wheel is turned so that its teeth stand in the spaces of the one it is reached from. */
