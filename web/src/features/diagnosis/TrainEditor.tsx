@@ -7,6 +7,7 @@ import { useEdit } from '../../parts/useEdit';
 import { texts } from '../../texts';
 import { PlainSelect } from '../../parts/PlainSelect';
 import { colour } from '../../theme';
+import { newCode } from '../device/drive';
 import { useRefreshJob } from '../job/useRefreshJob';
 import { partTypesQuery } from './queries';
 
@@ -30,13 +31,6 @@ const machineDraft: z.ZodType<Machine> = z.custom<Machine>(
       .loose()
       .safeParse(machine).success,
 );
-
-/** A name for a new part that no other has. */
-function newCode(start: string, taken: string[]): string {
-  for (let n = 1; ; n++) {
-    if (!taken.includes(`${start}${n}`)) return `${start}${n}`;
-  }
-}
 
 /** How this model is built, for the device book: its parts in the order of the drive, and what comes off to reach them. */
 export function TrainEditor(props: { job: Schemas['Job']; heard: Schemas['Heard']; close: () => void }) {

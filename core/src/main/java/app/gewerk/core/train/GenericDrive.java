@@ -32,8 +32,8 @@ public final class GenericDrive {
         for (Component part : machine.components()) {
             switch (part.type()) {
                 case MOTOR ->
-                    motor = motor.or(
-                            () -> Optional.of(idle(part, shafts.getFirst().code())));
+                    motor = motor.or(() -> Optional.of(
+                            Motor.open(part.code(), shafts.getFirst().code())));
                 case PINION, WORM -> driving = Optional.of(wheel(part, shaft));
                 case GEAR, END_GEAR, WORM_WHEEL, BEVEL -> shaft = gear(part, shaft);
                 case BELT -> shaft = belt(part, shaft);
@@ -57,19 +57,6 @@ public final class GenericDrive {
                 Optional.of(new Work(last, Work.Does.TURNS, Optional.empty(), Optional.empty())));
     }
 
-    private static Motor idle(Component part, String shaft) {
-        return new Motor(
-                part.code(),
-                shaft,
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty());
-    }
-
     private String shaft() {
         String code = "s" + shafts.size();
         shafts.add(new Shaft(
@@ -79,17 +66,7 @@ public final class GenericDrive {
 
     private Wheel wheel(Component part, String shaft) {
         int number = ofPart.merge(part.code(), 1, Integer::sum);
-        Wheel wheel = new Wheel(
-                number == 1 ? part.code() : part.code() + number,
-                part.code(),
-                shaft,
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty());
+        Wheel wheel = Wheel.open(number == 1 ? part.code() : part.code() + number, part.code(), shaft);
         wheels.add(wheel);
         return wheel;
     }

@@ -41,6 +41,20 @@ public record Motor(
         efficiency.ifPresent(share -> Limits.requireBetween("efficiency", share, 0.01, 1));
     }
 
+    /** Of which only is known where it sits. */
+    public static Motor open(String part, String shaft) {
+        return new Motor(
+                part,
+                shaft,
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty());
+    }
+
     /** At ordinary work (N mm): as measured, else U I η over the angular speed. */
     public Optional<Double> workTorqueNmm() {
         return torqueNmm.or(() -> speedRpm.filter(rpm -> rpm != 0)

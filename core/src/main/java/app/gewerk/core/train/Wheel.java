@@ -42,19 +42,24 @@ public record Wheel(
         boreMm.ifPresent(mm -> Limits.requireBetween("bore", mm, 0, 1000));
     }
 
-    /** Of so many teeth on a shaft, nothing else being known. */
-    public static Wheel of(String code, String part, String shaft, int toothCount) {
+    /** Of which nobody knows anything yet. */
+    public static Wheel open(String code, String part, String shaft) {
         return new Wheel(
                 code,
                 part,
                 shaft,
-                Optional.of(toothCount),
+                Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty());
+    }
+
+    /** Of so many teeth on a shaft, nothing else being known. */
+    public static Wheel of(String code, String part, String shaft, int toothCount) {
+        return open(code, part, shaft).withTeeth(toothCount, Optional.empty());
     }
 
     /** Moulds and calipers differ by so much of a module. */

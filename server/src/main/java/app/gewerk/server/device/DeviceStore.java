@@ -77,6 +77,11 @@ class DeviceStore {
         for (String word : words) {
             found = found.and(whole.containsIgnoreCase(word));
         }
+        return models(MACHINE_MODEL.SHOP_ID.eq(here.shopId()).and(found), limit);
+    }
+
+    /** The most frequent first. */
+    private List<KnownMachine> models(Condition which, int limit) {
         Field<Integer> seen = coalesce(BOOK_COUNT.JOBS, 0);
         return sql.select(MACHINE_MODEL.ID, MACHINE_MODEL.KIND, MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME, seen)
                 .from(MACHINE_MODEL)
@@ -85,7 +90,7 @@ class DeviceStore {
                         BOOK_COUNT.SHOP_ID.eq(MACHINE_MODEL.SHOP_ID),
                         BOOK_COUNT.MACHINE_MODEL_ID.eq(MACHINE_MODEL.ID),
                         BOOK_COUNT.WHAT.eq("seen"))
-                .where(MACHINE_MODEL.SHOP_ID.eq(here.shopId()), found)
+                .where(which)
                 .orderBy(seen.desc(), MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME)
                 .limit(limit)
                 .fetch(r -> new KnownMachine(r.value1(), r.value2(), r.value3(), r.value4(), r.value5()));
@@ -275,16 +280,7 @@ class DeviceStore {
 
     /** False when somebody saved in between. */
     Optional<KnownMachine> model(Here here, long modelId) {
-        Field<Integer> seen = coalesce(BOOK_COUNT.JOBS, 0);
-        return sql.select(MACHINE_MODEL.ID, MACHINE_MODEL.KIND, MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME, seen)
-                .from(MACHINE_MODEL)
-                .leftJoin(BOOK_COUNT)
-                .on(
-                        BOOK_COUNT.SHOP_ID.eq(MACHINE_MODEL.SHOP_ID),
-                        BOOK_COUNT.MACHINE_MODEL_ID.eq(MACHINE_MODEL.ID),
-                        BOOK_COUNT.WHAT.eq("seen"))
-                .where(ofModel(here, modelId))
-                .fetchOptional(r -> new KnownMachine(r.value1(), r.value2(), r.value3(), r.value4(), r.value5()));
+        return models(ofModel(here, modelId), 1).stream().findFirst();
     }
 
     /** Trains of other models that have a wheel of one of these counts. */
