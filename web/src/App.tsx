@@ -34,7 +34,7 @@ const Workings = lazy(() => import('./features/workings/Workings'));
 
 const AREAS = [
   { to: '/', words: texts.bench },
-  { to: '/book', words: texts.book.title },
+  { to: '/book', words: texts.book.title, short: texts.book.short },
   { to: '/workings', words: texts.workings },
 ];
 
@@ -228,6 +228,7 @@ function TopBar(props: {
         height: 46,
         whiteSpace: 'nowrap',
         flex: 'none',
+        '& kbd': { display: { xs: 'none', sm: 'inline' } },
       }}
     >
       <Box
@@ -241,7 +242,7 @@ function TopBar(props: {
           {texts.name}
         </Box>
       </Box>
-      <Box component="nav" aria-label={texts.name} sx={{ display: 'flex', gap: 2, flex: 1 }}>
+      <Box component="nav" aria-label={texts.name} sx={{ display: 'flex', gap: { xs: 1, sm: 2 }, flex: 1 }}>
         {AREAS.map((one) => (
           <Box
             key={one.to}
@@ -250,7 +251,18 @@ function TopBar(props: {
             sx={area(props.area === one.to)}
             aria-current={props.area === one.to ? 'page' : undefined}
           >
-            {one.words}
+            {'short' in one ? (
+              <>
+                <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
+                  {one.words}
+                </Box>
+                <Box component="span" sx={{ display: { xs: 'inline', sm: 'none' } }}>
+                  {one.short}
+                </Box>
+              </>
+            ) : (
+              one.words
+            )}
           </Box>
         ))}
       </Box>

@@ -402,6 +402,7 @@ export const en = {
   },
   book: {
     title: 'Device book',
+    short: 'Book',
     find: 'maker or model',
     none: 'No machine of that name has been on this bench.',
     jobs: (n: number) => (n === 1 ? '1 job' : `${n} jobs`),
@@ -462,7 +463,6 @@ export const en = {
       bevel: 'as a bevel pair',
       crown: 'with a crown wheel',
       belt: 'by a belt',
-      rack: 'with a rack',
     },
     meshWith: (kind: Schemas['Meshing']['kind'], other: string) =>
       kind === 'belt'
