@@ -92,7 +92,7 @@ public record InTrain(
                                 words(machine, drive.wheel(w.code()).part()), capacity, mates.contains(w.code())))
                         .stream());
         Optional<Mate> mate = drive.meshingsOf(wheel.code()).stream()
-                .filter(m -> m.kind() == MeshKind.EXTERNAL || m.kind() == MeshKind.INTERNAL)
+                .filter(m -> m.kind().parallel())
                 .flatMap(m -> drive.other(m, wheel.code()).toothCount().stream()
                         .map(z -> new Mate(
                                 z,

@@ -106,10 +106,6 @@ public record Drive(
         return shafts.stream().filter(s -> s.code().equals(code)).findFirst().orElseThrow();
     }
 
-    public List<Wheel> wheelsOf(String part) {
-        return wheels.stream().filter(w -> w.part().equals(part)).toList();
-    }
-
     /** The meshes a wheel has a share in. */
     public List<Meshing> meshingsOf(String wheel) {
         return meshings.stream()

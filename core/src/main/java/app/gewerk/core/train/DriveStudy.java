@@ -16,8 +16,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.hipparchus.fraction.BigFraction;
 
@@ -47,7 +45,6 @@ public record DriveStudy(
     public static final double USUAL_C = 40;
 
     private static final double MILLION = 1e6;
-    private static final String NO_SHAFT = "none";
     private static final String USUAL_MATERIAL = "POM-C";
     /** Beyond what shift and play of a housing make up, in modules (from memory). */
     private static final double CENTRE_OFF = 0.35;
@@ -164,7 +161,7 @@ public record DriveStudy(
     private record Study(Drive drive, Layout layout, Materials materials, double celsius) {
 
         DriveStudy told() {
-            Built built = Built.of(drive, Map.of());
+            CountedDrive built = CountedDrive.of(drive, Map.of());
             Optional<Outcome<Motion>> turning = built.turning(drive);
             Optional<Motion> motion = turning.flatMap(Outcome::made);
             Optional<TrainLoads> unit = motion.flatMap(m -> built.loads(drive, m));
@@ -219,24 +216,23 @@ public record DriveStudy(
                     motion.flatMap(m -> m.speed(shaft.code())));
         }
 
-        private OfMesh mesh(Meshing meshing, Built built, Optional<Motion> motion) {
+        private OfMesh mesh(Meshing meshing, CountedDrive built, Optional<Motion> motion) {
             Layout.Size driver = layout.wheels().get(meshing.driver());
             Layout.Size driven = layout.wheels().get(meshing.driven());
             Optional<Mesh> counted = built.mesh(meshing);
             double nominal = Layout.nominal(meshing.kind(), driver, driven);
-            boolean parallel = meshing.kind() == MeshKind.EXTERNAL || meshing.kind() == MeshKind.INTERNAL;
             return new OfMesh(
                     motion.flatMap(m -> counted.flatMap(m::meshFrequencyHz)),
                     motion.flatMap(m -> counted.flatMap(m::sameTeethMeetHz)),
                     counted.filter(Mesh::hunting).isPresent(),
                     Layout.centreDistance(meshing, driver, driven),
                     meshing.centreDistanceMm()
-                            .filter(a -> parallel && !driver.taken() && !driven.taken())
+                            .filter(a -> meshing.kind().parallel() && !driver.taken() && !driven.taken())
                             .map(a -> a - nominal));
         }
 
-        private OfStage stage(PlanetSet set, Built built, Optional<Motion> motion, Optional<TrainLoads> unit) {
-            int index = built.train.planetSets().indexOf(set);
+        private OfStage stage(PlanetSet set, CountedDrive built, Optional<Motion> motion, Optional<TrainLoads> unit) {
+            int index = built.train().planetSets().indexOf(set);
             Optional<Double> each = unit.filter(u -> index >= 0)
                     .map(u -> u.planetSets().get(index).sunTorqueNmm());
             return new OfStage(
@@ -306,7 +302,7 @@ public record DriveStudy(
                 } else if (!one.taken() && !two.taken()) {
                     double off = meshing.centreDistanceMm().orElse(0.0) - Layout.nominal(meshing.kind(), one, two);
                     if (meshing.centreDistanceMm().isPresent()
-                            && (meshing.kind() == MeshKind.EXTERNAL || meshing.kind() == MeshKind.INTERNAL)
+                            && meshing.kind().parallel()
                             && Math.abs(off) > CENTRE_OFF * one.module()) {
                         notes.add(Say.of(
                                 "drive.centreOff",
@@ -337,22 +333,19 @@ public record DriveStudy(
             Optional<BigFraction> wanted = drive.work().flatMap(Work::wantedRpm);
             Optional<Motor> motor =
                     drive.motor().filter(m -> m.speedRpm().filter(n -> n != 0).isPresent());
-            Built tried = Built.of(
-                    drive,
-                    Map.of(wheel.code(), layout.wheels().get(wheel.code()).toothCount()));
             List<Meshing> its = drive.meshingsOf(wheel.code());
-            if (wanted.isEmpty() || motor.isEmpty() || its.isEmpty()) {
+            if (wanted.isEmpty() || motor.isEmpty() || its.size() != 1) {
                 return List.of();
             }
-            int index = IntStream.range(0, tried.meshings.size())
-                    .filter(i -> tried.meshings.get(i).equals(its.getFirst()))
-                    .findFirst()
-                    .orElse(-1);
-            if (index < 0 || its.size() > 1) {
+            CountedDrive tried = CountedDrive.of(
+                    drive,
+                    Map.of(wheel.code(), layout.wheels().get(wheel.code()).toothCount()));
+            int index = tried.meshings().indexOf(its.getFirst());
+            if (index < 0) {
                 return List.of();
             }
             return MissingCount.tried(
-                            tried.train,
+                            tried.train(),
                             tried.speeds(motor.get()),
                             index,
                             its.getFirst().driver().equals(wheel.code())
@@ -370,7 +363,7 @@ public record DriveStudy(
                     || drive.meshingsOf(wheel.code()).stream()
                             .anyMatch(m -> drive.other(m, wheel.code()).module().isPresent());
             return drive.meshingsOf(wheel.code()).stream()
-                    .filter(m -> read && (m.kind() == MeshKind.EXTERNAL || m.kind() == MeshKind.INTERNAL))
+                    .filter(m -> read && m.kind().parallel())
                     .flatMap(m -> m.centreDistanceMm().stream()
                             .flatMap(a -> drive.other(m, wheel.code()).toothCount().stream()
                                     .map(mate -> {
@@ -386,13 +379,13 @@ public record DriveStudy(
         }
 
         /** Torque of the motor held fast, or as much of it as the clutches let through. */
-        private Optional<Double> held(Built built, Optional<TrainLoads> unit) {
+        private Optional<Double> held(CountedDrive built, Optional<TrainLoads> unit) {
             return drive.motor()
                     .flatMap(Motor::heldTorqueNmm)
                     .map(h -> h * unit.map(u -> built.slips(u, h)).orElse(1.0));
         }
 
-        private List<OfWheel> wheels(Built built, Optional<Motion> motion, Optional<TrainLoads> unit) {
+        private List<OfWheel> wheels(CountedDrive built, Optional<Motion> motion, Optional<TrainLoads> unit) {
             Map<String, Double> phases = phases();
             Optional<Double> work = drive.motor().flatMap(Motor::workTorqueNmm);
             Optional<Double> held = held(built, unit);
@@ -496,8 +489,7 @@ public record DriveStudy(
         private Map<String, Double> phases() {
             Map<String, Double> phases = new HashMap<>();
             for (Meshing meshing : drive.meshings()) {
-                boolean parallel = meshing.kind() == MeshKind.EXTERNAL || meshing.kind() == MeshKind.INTERNAL;
-                if (!parallel) {
+                if (!meshing.kind().parallel()) {
                     continue;
                 }
                 phases.putIfAbsent(meshing.driver(), 0.0);
@@ -521,152 +513,6 @@ public record DriveStudy(
 
         private Point middle(String wheel) {
             return layout.shafts().get(drive.wheel(wheel).shaft()).middle();
-        }
-    }
-
-    /** The part of a drive that can be reckoned with: what is counted and hangs together with the motor; last its clutches' meshes. */
-    private record Built(GearTrain train, List<Meshing> meshings, List<Clutch> clutches) {
-
-        /** @param taken counts for wheels that nobody has counted */
-        static Built of(Drive drive, Map<String, Integer> taken) {
-            List<Meshing> counted = drive.meshings().stream()
-                    .filter(m -> Stream.of(m.driver(), m.driven())
-                            .map(drive::wheel)
-                            .allMatch(w -> w.toothCount().isPresent()
-                                    || w.diameterMm().isPresent()
-                                    || taken.containsKey(w.code())))
-                    .filter(m -> m.kind() != MeshKind.INTERNAL
-                            || count(drive.wheel(m.driver()), taken) != count(drive.wheel(m.driven()), taken))
-                    .toList();
-            Built whole = of(drive, taken, counted, drive.clutches(), drive.shafts(), drive.planetStages());
-            Optional<Set<String>> reached = drive.motor().map(m -> whole.train.reachedFrom(Set.of(m.shaft())));
-            return reached.map(there -> of(
-                            drive,
-                            taken,
-                            counted.stream()
-                                    .filter(m -> there.contains(
-                                            drive.wheel(m.driver()).shaft()))
-                                    .toList(),
-                            drive.clutches().stream()
-                                    .filter(c -> there.contains(c.from()))
-                                    .toList(),
-                            drive.shafts().stream()
-                                    .filter(s -> there.contains(s.code()))
-                                    .toList(),
-                            drive.planetStages().stream()
-                                    .filter(s -> there.contains(s.set().sun()))
-                                    .toList()))
-                    .orElse(whole);
-        }
-
-        private static Built of(
-                Drive drive,
-                Map<String, Integer> taken,
-                List<Meshing> meshings,
-                List<Clutch> clutches,
-                List<Shaft> shafts,
-                List<PlanetStage> stages) {
-            Stream<Mesh> teeth = meshings.stream().map(m -> {
-                Wheel driver = drive.wheel(m.driver());
-                Wheel driven = drive.wheel(m.driven());
-                return new Mesh(
-                        m.kind(),
-                        new GearOnShaft(driver.shaft(), count(driver, taken)),
-                        new GearOnShaft(driven.shaft(), count(driven, taken)));
-            });
-            Stream<Mesh> coupled = clutches.stream()
-                    .map(c -> new Mesh(MeshKind.BELT, new GearOnShaft(c.from(), 1), new GearOnShaft(c.to(), 1)));
-            return new Built(
-                    new GearTrain(
-                            shafts.isEmpty()
-                                    ? List.of(NO_SHAFT)
-                                    : shafts.stream().map(Shaft::code).toList(),
-                            shafts.stream().filter(Shaft::held).map(Shaft::code).toList(),
-                            Stream.concat(teeth, coupled).toList(),
-                            stages.stream().map(PlanetStage::set).toList()),
-                    meshings,
-                    clutches);
-        }
-
-        /** Smooth pulleys are told apart to a hundredth of a millimetre. */
-        private static int count(Wheel wheel, Map<String, Integer> taken) {
-            return wheel.toothCount()
-                    .or(() -> wheel.diameterMm().map(mm -> (int) Math.round(100 * mm)))
-                    .map(c -> Math.min(c, GearOnShaft.MOST_TEETH))
-                    .orElseGet(() -> taken.getOrDefault(wheel.code(), 1));
-        }
-
-        Optional<Mesh> mesh(Meshing meshing) {
-            int index = meshings.indexOf(meshing);
-            return index < 0 ? Optional.empty() : Optional.of(train.meshes().get(index));
-        }
-
-        Map<String, BigFraction> speeds(Motor motor) {
-            return Map.of(motor.shaft(), Exact.of(motor.speedRpm().orElseThrow()));
-        }
-
-        /** Nothing where the motor's speed is not known. */
-        Optional<Outcome<Motion>> turning(Drive drive) {
-            return drive.motor()
-                    .filter(m -> m.speedRpm().filter(n -> n != 0).isPresent())
-                    .map(m -> train.tried(speeds(m)));
-        }
-
-        /** With 1 N mm of the motor, the load on the output. */
-        Optional<TrainLoads> loads(Drive drive, Motion motion) {
-            return drive.motor()
-                    .flatMap(motor -> drive.work()
-                            .filter(w -> train.shafts().contains(w.shaft())
-                                    && !w.shaft().equals(motor.shaft()))
-                            .flatMap(w -> TrainLoads.tried(
-                                            motion,
-                                            Map.of(
-                                                    motor.shaft(),
-                                                    Math.signum(motor.speedRpm().orElseThrow())),
-                                            w.shaft(),
-                                            IntStream.range(0, train.meshes().size())
-                                                    .mapToObj(this::passesOn)
-                                                    .toList(),
-                                            train.planetSets().stream()
-                                                    .map(any -> UsualEfficiency.PLANET_SET)
-                                                    .toList())
-                                    .made()));
-        }
-
-        private TrainLoads.Efficiency passesOn(int mesh) {
-            if (mesh >= meshings.size()) {
-                return TrainLoads.Efficiency.both(1);
-            }
-            Meshing meshing = meshings.get(mesh);
-            return meshing.efficiency()
-                    .map(TrainLoads.Efficiency::both)
-                    .orElseGet(() -> UsualEfficiency.of(meshing.kind()));
-        }
-
-        /** Torque on a wheel for 1 N mm of the motor: the larger where it meshes twice. */
-        Optional<Double> unitTorque(Drive drive, TrainLoads unit, Wheel wheel) {
-            return drive.meshingsOf(wheel.code()).stream()
-                    .filter(meshings::contains)
-                    .map(m -> {
-                        TrainLoads.AtMesh at = unit.meshes().get(meshings.indexOf(m));
-                        return m.driver().equals(wheel.code()) ? at.driverTorqueNmm() : at.drivenTorqueNmm();
-                    })
-                    .max(Comparator.naturalOrder());
-        }
-
-        /** What is left of a torque of the motor where a clutch slips before. */
-        double slips(TrainLoads unit, double motorNmm) {
-            return IntStream.range(0, clutches.size())
-                    .mapToDouble(i -> {
-                        double borne = unit.meshes().get(meshings.size() + i).driverTorqueNmm() * motorNmm;
-                        return clutches.get(i)
-                                .slipTorqueNmm()
-                                .filter(slip -> borne > slip)
-                                .map(slip -> slip / borne)
-                                .orElse(1.0);
-                    })
-                    .min()
-                    .orElse(1);
         }
     }
 }

@@ -91,7 +91,7 @@ record Layout(Map<String, At> shafts, Map<String, Size> wheels, Map<String, Doub
     /** The module that fits a measured centre distance and two counts. */
     private static Optional<Double> fromCentre(Drive drive, Wheel wheel) {
         return drive.meshingsOf(wheel.code()).stream()
-                .filter(m -> m.kind() == MeshKind.EXTERNAL || m.kind() == MeshKind.INTERNAL)
+                .filter(m -> m.kind().parallel())
                 .flatMap(m -> m.centreDistanceMm().stream()
                         .flatMap(a -> wheel.toothCount().stream()
                                 .flatMap(z -> drive.other(m, wheel.code()).toothCount().stream()
@@ -117,10 +117,6 @@ record Layout(Map<String, At> shafts, Map<String, Size> wheels, Map<String, Doub
         };
     }
 
-    static boolean crossed(MeshKind kind) {
-        return kind == MeshKind.WORM || kind == MeshKind.BEVEL || kind == MeshKind.CROWN;
-    }
-
     /**
      * Where the wheels of a shaft sit along it: what meshes across in its middle, the others beside that.
      *
@@ -132,8 +128,8 @@ record Layout(Map<String, At> shafts, Map<String, Size> wheels, Map<String, Doub
             double end = 0;
             List<Wheel> on = drive.wheels().stream()
                     .filter(w -> w.shaft().equals(shaft.code()))
-                    .sorted(Comparator.comparing(
-                            w -> drive.meshingsOf(w.code()).stream().noneMatch(m -> crossed(m.kind()))))
+                    .sorted(Comparator.comparing(w -> drive.meshingsOf(w.code()).stream()
+                            .noneMatch(m -> m.kind().crossed())))
                     .toList();
             for (Wheel wheel : on) {
                 double width = sizes.get(wheel.code()).faceWidthMm();
@@ -224,15 +220,15 @@ record Layout(Map<String, At> shafts, Map<String, Size> wheels, Map<String, Doub
             At here, MeshKind kind, Optional<Double> said, boolean back, double apart, double own, double other) {
         boolean worm = kind == MeshKind.WORM;
         if (here.lying()) {
-            double direction = here.axisDeg() - (crossed(kind) && !worm ? 0 : QUARTER_DEG);
+            double direction = here.axisDeg() - (kind.crossed() && !worm ? 0 : QUARTER_DEG);
             Point middle = moved(here.middle(), apart, direction);
-            Point shifted = moved(middle, crossed(kind) ? own : own - other, here.axisDeg());
-            return new At(shifted, !crossed(kind), crossed(kind) ? 0 : here.axisDeg());
+            Point shifted = moved(middle, kind.crossed() ? own : own - other, here.axisDeg());
+            return new At(shifted, !kind.crossed(), kind.crossed() ? 0 : here.axisDeg());
         }
-        double direction = said.orElse(DOWN_DEG + (crossed(kind) ? 0 : back ? -ZIGZAG_DEG : ZIGZAG_DEG));
+        double direction = said.orElse(DOWN_DEG + (kind.crossed() ? 0 : back ? -ZIGZAG_DEG : ZIGZAG_DEG));
         double axis = direction + (worm ? QUARTER_DEG : 0);
         Point middle = moved(here.middle(), apart, direction);
-        return crossed(kind) ? new At(moved(middle, -other, axis), true, axis) : new At(middle, false, 0);
+        return kind.crossed() ? new At(moved(middle, -other, axis), true, axis) : new At(middle, false, 0);
     }
 
     private static Point moved(Point from, double by, double directionDeg) {

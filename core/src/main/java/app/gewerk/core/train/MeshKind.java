@@ -30,6 +30,15 @@ public enum MeshKind {
         return this != BELT;
     }
 
+    /** True of gears whose axes are parallel, so that counts and module make the centre distance. */
+    public boolean parallel() {
+        return this == EXTERNAL || this == INTERNAL;
+    }
+
+    public boolean crossed() {
+        return this == WORM || this == BEVEL || this == CROWN;
+    }
+
     @Override
     public String toString() {
         return Wire.word(this);
