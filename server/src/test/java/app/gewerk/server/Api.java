@@ -3,7 +3,9 @@ package app.gewerk.server;
 import jakarta.servlet.http.Cookie;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Map;
 import org.springframework.boot.test.context.TestComponent;
 import org.springframework.http.HttpMethod;
@@ -168,5 +170,18 @@ public class Api {
             throw new IllegalStateException(answer.text());
         }
         return answer.body().path("id").asLong();
+    }
+
+    /** Reads 0.5 module, 24 teeth in a job, with bore and width and whatever was read besides, and takes it. */
+    public Answer readAndTake(Cookie here, long job, List<Map<String, Object>> besides) {
+        List<Map<String, Object>> readings = new ArrayList<>(List.<Map<String, Object>>of(
+                Map.of("what", "tipDiameter", "typed", "13.00"),
+                Map.of("what", "span", "parameter", 3, "typed", "3.86"),
+                Map.of("what", "span", "parameter", 4, "typed", "5.33")));
+        readings.addAll(besides);
+        Map<String, Object> gear =
+                Map.of("toothCount", "24", "worn", false, "bore", "2", "faceWidth", "4", "readings", readings);
+        put(here, "/api/reading/" + job, Map.of("version", 1, "gear", gear));
+        return post(here, "/api/reading/" + job + "/take", Map.of("version", 2, "choice", 0));
     }
 }

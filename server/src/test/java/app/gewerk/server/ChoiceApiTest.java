@@ -58,29 +58,8 @@ class ChoiceApiTest {
     /** Read and taken: 0.5 module, 24 teeth, with a mate of 48 at 18.05 mm; a band worn on its face. */
     private long read() {
         long id = api.job(mara, "grinds under load");
-        api.put(
-                mara,
-                "/api/reading/" + id,
-                Map.of(
-                        "version",
-                        1,
-                        "gear",
-                        Map.of(
-                                "toothCount",
-                                "24",
-                                "worn",
-                                false,
-                                "bore",
-                                "2",
-                                "faceWidth",
-                                "4",
-                                "readings",
-                                List.of(
-                                        Map.of("what", "tipDiameter", "typed", "13.00"),
-                                        Map.of("what", "span", "parameter", 3, "typed", "3.86"),
-                                        Map.of("what", "span", "parameter", 4, "typed", "5.33"),
-                                        Map.of("what", "centreDistance", "parameter", 48, "typed", "18.05")))));
-        assertThat(api.post(mara, "/api/reading/" + id + "/take", Map.of("version", 2, "choice", 0))
+        assertThat(api.readAndTake(
+                                mara, id, List.of(Map.of("what", "centreDistance", "parameter", 48, "typed", "18.05")))
                         .status())
                 .isEqualTo(200);
         List<Map<String, Object>> band = java.util.stream.IntStream.rangeClosed(1, 24)

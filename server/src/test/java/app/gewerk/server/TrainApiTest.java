@@ -175,26 +175,7 @@ class TrainApiTest {
                 "/api/train/" + known.job + "/gear",
                 "{\"wheel\":\"h\",\"machine\":" + machine + "}");
         assertThat(early.status()).isEqualTo(422);
-        Map<String, Object> gear = Map.of(
-                "toothCount",
-                "24",
-                "worn",
-                false,
-                "bore",
-                "2",
-                "faceWidth",
-                "4",
-                "readings",
-                List.of(
-                        Map.of("what", "tipDiameter", "typed", "13.00"),
-                        Map.of("what", "span", "parameter", 3, "typed", "3.86"),
-                        Map.of("what", "span", "parameter", 4, "typed", "5.33")));
-        api.put(api.stepUp("Mara"), "/api/reading/" + known.job, Map.of("version", 1, "gear", gear));
-        assertThat(api.post(
-                                api.stepUp("Mara"),
-                                "/api/reading/" + known.job + "/take",
-                                Map.of("version", 2, "choice", 0))
-                        .status())
+        assertThat(api.readAndTake(api.stepUp("Mara"), known.job, List.of()).status())
                 .isEqualTo(200);
         JsonNode grown = api.post(
                         api.stepUp("Mara"),
