@@ -30,6 +30,7 @@ const Sheet = lazy(() => import('./features/job/Sheet'));
 const NewJob = lazy(() => import('./features/intake/NewJob'));
 const People = lazy(() => import('./features/account/People'));
 const Book = lazy(() => import('./features/device/Book'));
+const Knowledge = lazy(() => import('./features/knowledge/Knowledge'));
 const Workings = lazy(() => import('./features/workings/Workings'));
 
 const AREAS = [
@@ -124,6 +125,7 @@ export function App() {
                     <Route path="/job/:id/:step?" element={<Sheet />} />
                     <Route path="/workings/*" element={<Workings />} />
                     <Route path="/book/*" element={<Book />} />
+                    <Route path="/knowledge/:file?" element={<Knowledge />} />
                     <Route path="/people" element={<People />} />
                     <Route path="*" element={<Welcome />} />
                   </Routes>

@@ -284,7 +284,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["mapped"];
-        put: operations["save_2"];
+        put: operations["save_3"];
         post?: never;
         delete?: never;
         options?: never;
@@ -412,7 +412,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["heard"];
-        put: operations["save_1"];
+        put: operations["save_2"];
         post?: never;
         delete?: never;
         options?: never;
@@ -877,6 +877,38 @@ export interface paths {
         };
         get: operations["pulse"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knowledge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["files"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knowledge/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["file"];
+        put: operations["save_1"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1932,6 +1964,10 @@ export interface components {
             reasons: string[];
             words: string;
         };
+        Cell: {
+            column: string;
+            typed: string;
+        };
         CellHolds: {
             cell: string;
             lying: components["schemas"]["Lying"][];
@@ -1961,6 +1997,14 @@ export interface components {
             line: string;
             /** Format: int32 */
             version: number;
+        };
+        Changed: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: int32 */
+            version: number;
+            why: string;
         };
         CheckEntry: {
             cordLengthM?: string;
@@ -2662,6 +2706,33 @@ export interface components {
                 [key: string]: components["schemas"]["UsualView"][];
             };
         };
+        KnowledgeColumn: {
+            column: string;
+            /** @enum {string} */
+            kind: "text" | "number" | "yesNo" | "trueFalse" | "names" | "shares" | "curve";
+            names: string[];
+            unit: string;
+            words: string;
+        };
+        KnowledgeFile: {
+            /** Format: int32 */
+            changed: number;
+            file: string;
+            /** Format: int32 */
+            rows: number;
+            words: string;
+        };
+        KnowledgeRow: {
+            last?: components["schemas"]["Changed"];
+            own: {
+                [key: string]: string;
+            };
+            row: string;
+            shipped: {
+                [key: string]: string;
+            };
+            words: string;
+        };
         KnownCulprit: {
             fault: string;
             /** Format: int32 */
@@ -3030,6 +3101,13 @@ export interface components {
         };
         Open: {
             link: string;
+        };
+        Opened: {
+            columns: components["schemas"]["KnowledgeColumn"][];
+            file: string;
+            keys: string[];
+            rows: components["schemas"]["KnowledgeRow"][];
+            words: string;
         };
         Opening: {
             after: string;
@@ -3589,6 +3667,13 @@ export interface components {
             gear: components["schemas"]["GearEntry"];
             /** Format: int32 */
             version: number;
+        };
+        SaveRow: {
+            cells: components["schemas"]["Cell"][];
+            row: string;
+            /** Format: int32 */
+            version: number;
+            why: string;
         };
         SaveTerms: {
             /** Format: double */
@@ -4700,7 +4785,7 @@ export interface operations {
             };
         };
     };
-    save_2: {
+    save_3: {
         parameters: {
             query?: never;
             header?: {
@@ -4961,7 +5046,7 @@ export interface operations {
             };
         };
     };
-    save_1: {
+    save_2: {
         parameters: {
             query?: never;
             header?: {
@@ -5755,6 +5840,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Pulse"];
+                };
+            };
+        };
+    };
+    files: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnowledgeFile"][];
+                };
+            };
+        };
+    };
+    file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                file: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Opened"];
+                };
+            };
+        };
+    };
+    save_1: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                file: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveRow"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Opened"];
                 };
             };
         };

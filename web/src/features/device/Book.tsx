@@ -37,6 +37,13 @@ function Models() {
         onChange={(event) => setFind(event.target.value)}
         sx={{ width: 360, maxWidth: '100%', mb: 1.5 }}
       />
+      <Box
+        component={Link}
+        to="/knowledge"
+        sx={{ display: 'block', width: 'fit-content', mb: 1.5, py: 1.25, color: colour.ink }}
+      >
+        {texts.knowledge.link}
+      </Box>
       {models.data?.length === 0 && <Box>{words.none}</Box>}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, maxWidth: 640, display: 'grid', gap: '3px' }}>
         {models.data?.map((model) => (

@@ -9,7 +9,6 @@ import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Outline;
 import app.gewerk.core.gear.Point;
-import app.gewerk.core.material.Materials;
 import app.gewerk.core.reading.GearReader;
 import app.gewerk.core.reading.Identification;
 import app.gewerk.core.reading.Measured;
@@ -125,7 +124,7 @@ public class CoreBench {
             new Problem.Terms(48, 1, Optional.of(240.0), 0.5),
             20,
             List.of(),
-            Materials.shipped());
+            Problem.Known.shipped());
 
     @Benchmark
     public Ways.Weighed allWaysOfAGear() {

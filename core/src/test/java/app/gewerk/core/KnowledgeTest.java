@@ -35,7 +35,7 @@ class KnowledgeTest {
                 "trains"
             })
     void everyRowNamesItsSource(String file) {
-        List<Map<String, String>> rows = Knowledge.rows(file);
+        List<Map<String, String>> rows = KnowledgeFiles.rows(file);
         assertThat(rows)
                 .isNotEmpty()
                 .allSatisfy(row -> assertThat(row.get("source")).isNotBlank());
@@ -43,25 +43,28 @@ class KnowledgeTest {
 
     @Test
     void thereIsEnoughToLookFor() {
-        assertThat(Knowledge.rows("observations")).hasSizeGreaterThanOrEqualTo(90);
-        assertThat(Knowledge.rows("checks")).hasSizeGreaterThanOrEqualTo(60);
+        assertThat(KnowledgeFiles.rows("observations")).hasSizeGreaterThanOrEqualTo(90);
+        assertThat(KnowledgeFiles.rows("checks")).hasSizeGreaterThanOrEqualTo(60);
     }
 
     /** What is named in one file stands in the other; an exclusion is said once, by the one that goes before. */
     @Test
     void observationsChecksAndLikelihoodsNameEachOther() {
-        Map<String, Set<String>> excludes = Knowledge.rows("observations").stream()
+        Map<String, Set<String>> excludes = KnowledgeFiles.rows("observations").stream()
                 .collect(Collectors.toMap(r -> r.get("code"), r -> words(r.get("excludes"))));
-        Set<String> asked = Knowledge.rows("checks").stream()
+        Set<String> asked = KnowledgeFiles.rows("checks").stream()
                 .flatMap(r -> words(r.get("answers")).stream())
                 .collect(Collectors.toSet());
         assertThat(asked).isEqualTo(excludes.keySet());
-        assertThat(Knowledge.rows("likelihoods"))
+        assertThat(KnowledgeFiles.rows("likelihoods"))
                 .allSatisfy(r -> assertThat(excludes.keySet())
-                        .containsAll(Knowledge.numbers(r.get("shows")).keySet()));
-        Set<String> ways =
-                Knowledge.rows("failureWays").stream().map(r -> r.get("way")).collect(Collectors.toSet());
-        assertThat(Knowledge.rows("likelihoods").stream().map(r -> r.get("way")).collect(Collectors.toSet()))
+                        .containsAll(KnowledgeFiles.numbers(r.get("shows")).keySet()));
+        Set<String> ways = KnowledgeFiles.rows("failureWays").stream()
+                .map(r -> r.get("way"))
+                .collect(Collectors.toSet());
+        assertThat(KnowledgeFiles.rows("likelihoods").stream()
+                        .map(r -> r.get("way"))
+                        .collect(Collectors.toSet()))
                 .isEqualTo(ways);
         excludes.forEach((code, excluded) -> {
             assertThat(excludes.keySet()).as(code).containsAll(excluded);
@@ -98,7 +101,7 @@ class KnowledgeTest {
     }
 
     private static Set<Double> values(String system) {
-        return Knowledge.rows("pitches").stream()
+        return KnowledgeFiles.rows("pitches").stream()
                 .filter(row -> row.get("system").equals(system))
                 .map(row -> Double.valueOf(row.get("value")))
                 .collect(Collectors.toSet());

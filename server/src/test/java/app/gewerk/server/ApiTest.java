@@ -1,5 +1,6 @@
 package app.gewerk.server;
 
+import app.gewerk.server.account.QuickHashes;
 import java.lang.annotation.ElementType;
 import java.lang.annotation.Retention;
 import java.lang.annotation.RetentionPolicy;
@@ -15,5 +16,5 @@ import org.springframework.test.context.ContextConfiguration;
 @SpringBootTest
 @AutoConfigureMockMvc
 @ContextConfiguration(initializers = FreshDatabase.class)
-@Import({Api.class, Owner.class, Staff.class, Statements.class})
+@Import({Api.class, Owner.class, Staff.class, Statements.class, QuickHashes.class})
 public @interface ApiTest {}

@@ -91,6 +91,8 @@ class RightsTest {
                 GET /api/job/{id}/pulse
                 GET /api/making/{jobId}/gear.pdf
                 GET /api/making/{jobId}/gear.svg
+                GET /api/knowledge
+                GET /api/knowledge/{file}
                 GET /api/photo/{jobId}
                 GET /api/photo/{jobId}/{id}/image.jpg
                 GET /api/photo/{jobId}/{id}/thumbnail.jpg
@@ -153,6 +155,7 @@ class RightsTest {
                 DELETE /api/account/sign-ins/{signIn}
                 POST /api/intake/serial-rules
                 DELETE /api/intake/serial-rules/{id}
+                PUT /api/knowledge/{file}
                 PUT /api/shop/terms
                 """);
     }

@@ -1,10 +1,10 @@
 package app.gewerk.core.caution;
 
-import app.gewerk.core.Knowledge;
 import app.gewerk.core.Wire;
+import app.gewerk.core.knowledge.Knowledge;
+import app.gewerk.core.knowledge.Row;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -41,25 +41,24 @@ public final class Cautions {
     /** A kind of machine, the hazards it usually has, and its generic gear train. */
     public record Kind(String code, Say words, List<String> hazards, String train) {}
 
-    public static Cautions fromKnowledge() {
-        List<Caution> rules = Knowledge.rows("cautions").stream()
+    public static Cautions of(Knowledge knowledge) {
+        List<Caution> rules = knowledge.rows("cautions").stream()
                 .map(row -> new Caution(
-                        row.get("hazard") + "/" + row.get("operation"),
-                        row.get("hazard"),
-                        Wire.parse(Operation.class, row.get("operation")),
-                        Say.of("caution." + row.get("hazard") + "." + row.get("operation")),
-                        Say.of("cautionText." + row.get("hazard") + "." + row.get("operation")),
-                        Boolean.parseBoolean(row.get("referOn"))))
+                        row.text("hazard") + "/" + row.text("operation"),
+                        row.text("hazard"),
+                        Wire.parse(Operation.class, row.text("operation")),
+                        Say.of("caution." + row.text("hazard") + "." + row.text("operation")),
+                        row.say("caution", "cautionText." + row.text("hazard") + "." + row.text("operation")),
+                        row.text("referOn").equals("true")))
                 .toList();
         Map<String, Hazard> hazards = new LinkedHashMap<>();
-        for (Map<String, String> row : Knowledge.rows("hazards")) {
-            hazards.put(row.get("hazard"), new Hazard(row.get("hazard"), Say.of("hazard." + row.get("hazard"))));
+        for (Row row : knowledge.rows("hazards")) {
+            hazards.put(row.text("hazard"), new Hazard(row.text("hazard"), Say.of("hazard." + row.text("hazard"))));
         }
         Map<String, Kind> kinds = new LinkedHashMap<>();
-        for (Map<String, String> row : Knowledge.rows("kinds")) {
-            List<String> usual = Arrays.asList(row.get("hazards").split(" "));
-            String code = row.get("code");
-            kinds.put(code, new Kind(code, Say.of("kind." + code), List.copyOf(usual), row.get("train")));
+        for (Row row : knowledge.rows("kinds")) {
+            String code = row.text("code");
+            kinds.put(code, new Kind(code, Say.of("kind." + code), row.names("hazards"), row.text("train")));
         }
         return new Cautions(rules, hazards, kinds);
     }

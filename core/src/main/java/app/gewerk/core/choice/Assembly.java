@@ -16,7 +16,12 @@ final class Assembly implements Rule {
             return Rule.asks("assembly", "choose.noAssembly");
         }
         Priced assembly = problem.circumstances().assembly().get();
-        Draft draft = new Draft(Way.ASSEMBLY, Say.of("choose.assembly", "days", assembly.days()), 1, problem.material())
+        Draft draft = new Draft(
+                        problem,
+                        Way.ASSEMBLY,
+                        Say.of("choose.assembly", "days", assembly.days()),
+                        1,
+                        problem.material())
                 .costs(assembly)
                 .because("choose.assemblyAllNew");
         draft.mateNewToo = true;

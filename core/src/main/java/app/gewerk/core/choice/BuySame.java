@@ -57,6 +57,7 @@ final class BuySame implements Rule {
         Material material = offer.material();
         double share = problem.capacityN(gear, material, width) / problem.originalCapacityN();
         Draft draft = new Draft(
+                        problem,
                         way(),
                         Say.of(
                                 metal ? "choose.buyMetal" : "choose.buy",

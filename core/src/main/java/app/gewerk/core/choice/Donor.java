@@ -18,7 +18,7 @@ final class Donor implements Rule {
             return Rule.asks("donorAgeYears", "choose.noDonor");
         }
         double age = at.donorAgeYears().get();
-        Draft draft = new Draft(Way.DONOR, Say.of("choose.donor", "age", age), 1, problem.material());
+        Draft draft = new Draft(problem, Way.DONOR, Say.of("choose.donor", "age", age), 1, problem.material());
         draft.ageYears = OptionalDouble.of(age);
         draft.because("choose.donorAges", "age", age, "broke", at.ageYears());
         return new Verdict.Applies(draft);

@@ -18,6 +18,7 @@ final class Draft {
     final double share;
 
     final Material material;
+    final boolean undoable;
     final List<Say> reasons = new ArrayList<>();
     final List<Say> cautions = new ArrayList<>();
     double minutes;
@@ -35,16 +36,17 @@ final class Draft {
     Shown shown = Shown.AS_IT_WAS;
     Optional<Ordered> order = Optional.empty();
 
-    Draft(Way way, Say say, double share, Material material) {
+    Draft(Problem problem, Way way, Say say, double share, Material material) {
         this.way = way;
         this.say = say;
         this.share = share;
         this.material = material;
-        Usual usual = Usual.of(way);
+        Usual.OfWay usual = problem.known().usual().of(way);
         minutes = usual.minutes();
         days = usual.days();
         parts = usual.parts();
         scatter = usual.scatter();
+        undoable = usual.undoable();
         likeness = usual.likeness();
     }
 

@@ -42,7 +42,7 @@ final class FreshTeeth implements Rule {
         if (map.brittle()) {
             return Rule.fails("choose.tooBrittle");
         }
-        Pattern.Reading pattern = Pattern.read(map);
+        Pattern.Reading pattern = problem.read(map);
         List<Move> ways = new ArrayList<>();
         shimmed(problem, pattern).ifPresent(ways::add);
         turnedOver(problem, map, pattern).ifPresent(ways::add);
@@ -51,7 +51,8 @@ final class FreshTeeth implements Rule {
         if (best.isEmpty()) {
             return whyNot(problem, map, pattern);
         }
-        Draft draft = new Draft(Way.FRESH_TEETH, best.get().say(), best.get().share(), problem.material());
+        Draft draft =
+                new Draft(problem, Way.FRESH_TEETH, best.get().say(), best.get().share(), problem.material());
         draft.reasons.add(best.get().reason());
         draft.shows(best.get().shown());
         draft.ageYears = OptionalDouble.of(problem.circumstances().ageYears());

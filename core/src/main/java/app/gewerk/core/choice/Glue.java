@@ -54,6 +54,7 @@ final class Glue implements Rule {
         boolean sleeve = at.hubOutMm().filter(mm -> mm >= LEAST_SLEEVE_MM).isPresent();
         double share = Math.min(1, sleeve ? bondN / original : bondN / opens);
         Draft draft = new Draft(
+                problem,
                 Way.GLUE,
                 Say.of(sleeve ? "choose.glueSleeved" : "choose.glued", "percent", 100 * share),
                 share,

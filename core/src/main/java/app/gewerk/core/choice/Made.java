@@ -56,6 +56,7 @@ final class Made implements Rule {
         Material material = best.get();
         double share = problem.capacityN(gear, material, problem.bearing()) / problem.originalCapacityN();
         Draft draft = new Draft(
+                problem,
                 way(),
                 Say.of(
                         family == Family.PRINTED ? "choose.print" : "choose.cast",

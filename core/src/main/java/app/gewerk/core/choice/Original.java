@@ -16,7 +16,8 @@ final class Original implements Rule {
             return Rule.asks("original", "choose.noSpare");
         }
         Priced spare = problem.circumstances().original().get();
-        Draft draft = new Draft(Way.ORIGINAL, Say.of("choose.original", "days", spare.days()), 1, problem.material())
+        Draft draft = new Draft(
+                        problem, Way.ORIGINAL, Say.of("choose.original", "days", spare.days()), 1, problem.material())
                 .costs(spare)
                 .because(
                         "choose.originalLasted",

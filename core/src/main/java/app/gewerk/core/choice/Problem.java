@@ -1,9 +1,11 @@
 package app.gewerk.core.choice;
 
+import app.gewerk.core.damage.Causes;
 import app.gewerk.core.damage.Pattern;
 import app.gewerk.core.damage.ToothMap;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.ToothForm;
+import app.gewerk.core.knowledge.Knowledge;
 import app.gewerk.core.material.Material;
 import app.gewerk.core.material.Materials;
 import app.gewerk.core.strength.FormFactor;
@@ -22,6 +24,7 @@ import java.util.Optional;
  * @param map what was seen on it
  * @param reopenMinutes to get to this place once more
  * @param others gears of the train that may give way in its stead
+ * @param known what is gone by
  */
 public record Problem(
         CylindricalGear gear,
@@ -36,7 +39,7 @@ public record Problem(
         Terms terms,
         double reopenMinutes,
         List<InTrain.Other> others,
-        Materials materials) {
+        Known known) {
 
     /** Face width over module where none was read (common practice). */
     private static final double USUAL_WIDTH = 8;
@@ -47,8 +50,8 @@ public record Problem(
         mate.ifPresent(ToothForm::of);
         offers = List.copyOf(offers);
         others = List.copyOf(others);
-        materials.material(circumstances.material()).rootStrengthMpa(circumstances.temperatureC(), MILLION);
-        materials.material(circumstances.mateMaterial()).rootStrengthMpa(circumstances.temperatureC(), MILLION);
+        known.materials.material(circumstances.material()).rootStrengthMpa(circumstances.temperatureC(), MILLION);
+        known.materials.material(circumstances.mateMaterial()).rootStrengthMpa(circumstances.temperatureC(), MILLION);
     }
 
     /**
@@ -59,12 +62,33 @@ public record Problem(
      */
     public record Terms(double hourlyRate, double warrantyYears, Optional<Double> newPrice, double askShare) {}
 
+    /** What a judgement goes by. */
+    public record Known(Materials materials, Usual usual, Causes causes) {
+        private static final Known SHIPPED = of(Knowledge.shipped());
+
+        public static Known of(Knowledge knowledge) {
+            return new Known(Materials.of(knowledge), Usual.of(knowledge), Causes.of(knowledge));
+        }
+
+        public static Known shipped() {
+            return SHIPPED;
+        }
+    }
+
+    Materials materials() {
+        return known.materials;
+    }
+
+    Pattern.Reading read(ToothMap seen) {
+        return Pattern.read(seen, known.causes);
+    }
+
     Material material() {
-        return materials.material(circumstances.material());
+        return known.materials.material(circumstances.material());
     }
 
     Material mateMaterial() {
-        return materials.material(circumstances.mateMaterial());
+        return known.materials.material(circumstances.mateMaterial());
     }
 
     public double face() {
@@ -77,7 +101,7 @@ public record Problem(
     }
 
     Optional<Pattern.Reading> pattern() {
-        return map.map(Pattern::read);
+        return map.map(this::read);
     }
 
     /** Tangential force that a tooth of a gear bears at this place's warmth for a million turns (N). */

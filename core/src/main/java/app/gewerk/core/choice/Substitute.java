@@ -95,6 +95,7 @@ final class Substitute implements Rule {
         CylindricalGear other = found.pair().wheel();
         double share = problem.capacityN(own, stock, problem.bearing()) / problem.originalCapacityN();
         Draft draft = new Draft(
+                problem,
                 Way.SUBSTITUTE,
                 Say.of(
                         "choose.substitute",

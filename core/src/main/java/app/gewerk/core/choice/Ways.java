@@ -103,7 +103,7 @@ public final class Ways {
                 cents(draft.parts).add(cents(labour)).add(cents(again)),
                 back,
                 draft.days,
-                Usual.of(draft.way).undoable(),
+                draft.undoable,
                 draft.likeness,
                 List.copyOf(draft.reasons),
                 List.copyOf(draft.cautions),

@@ -1,13 +1,10 @@
 package app.gewerk.core.damage;
 
-import app.gewerk.core.Knowledge;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -15,21 +12,12 @@ import java.util.stream.Collectors;
 /** What the damage on a gear says: where and how it repeats, which side was loaded, what caused it, what else to do. */
 public final class Pattern {
     private static final double ONE_SIDED = 0.05;
-    private static final double UNLISTED = 0.04;
     /** A band that begins so near the end of the face begins at it. */
     private static final double AT_EDGE_MM = 0.3;
     /** Bands no further apart than this are one. */
     private static final double ONE_BAND_MM = 0.2;
 
-    /** Loaded once: the file does not change while the program runs. */
-    private static final List<Rule> RULES = Knowledge.rows("damageCauses").stream()
-            .map(r -> new Rule(r.get("cause"), Double.parseDouble(r.get("rate")), Knowledge.numbers(r.get("shows"))))
-            .toList();
-
     private Pattern() {}
-
-    /** A cause as the knowledge file has it, and how likely it shows each feature. */
-    private record Rule(String code, double rate, Map<String, Double> shows) {}
 
     /** What can be read off a tooth map; each is there or not, or it was not looked for. */
     enum Feature {
@@ -96,7 +84,12 @@ public final class Pattern {
             int fragmentsToFind,
             List<Say> alsoLook) {}
 
+    /** By the causes that Gewerk ships with. */
     public static Reading read(ToothMap map) {
+        return read(map, Causes.shipped());
+    }
+
+    public static Reading read(ToothMap map, Causes causes) {
         Optional<Periodicity> periodicity = Periodicity.of(map.losses());
         Optional<OneSided> sided = oneSided(map);
         List<WornBand> bands = bands(map);
@@ -106,7 +99,7 @@ public final class Pattern {
                 sided,
                 bands,
                 usableArc(map),
-                features.isEmpty() ? List.of() : causes(features, saysNothing(map, features)),
+                features.isEmpty() ? List.of() : causes.of(features, saysNothing(map, features)),
                 map.fragmentsToFind(),
                 alsoLook(map, features, sided));
     }
@@ -276,38 +269,6 @@ public final class Pattern {
         return best == 0
                 ? Optional.empty()
                 : Optional.of(new UsableArc(bestStart + 1, (bestStart + best - 1) % z + 1, best, 360.0 * best / z));
-    }
-
-    private static List<Cause> causes(Set<Feature> seen, Set<Feature> saysNothing) {
-        double[] weights = new double[RULES.size()];
-        for (int i = 0; i < weights.length; i++) {
-            weights[i] = RULES.get(i).rate;
-            for (Feature feature : Feature.values()) {
-                if (saysNothing.contains(feature)) {
-                    continue;
-                }
-                double shows = RULES.get(i).shows.getOrDefault(feature.toString(), UNLISTED);
-                weights[i] *= seen.contains(feature) ? shows : 1 - shows;
-            }
-        }
-        double sum = Arrays.stream(weights).sum();
-        List<Cause> causes = new ArrayList<>();
-        for (int i = 0; i < weights.length; i++) {
-            Rule rule = RULES.get(i);
-            causes.add(new Cause(
-                    rule.code,
-                    Say.of("damageCause." + rule.code),
-                    weights[i] / sum,
-                    seen.stream()
-                            .filter(f -> rule.shows.getOrDefault(f.toString(), 0.0) >= 0.2)
-                            .sorted(Comparator.comparingDouble(
-                                    (Feature f) -> -rule.shows.getOrDefault(f.toString(), 0.0)))
-                            .map(Feature::words)
-                            .toList(),
-                    Say.of("damageCausePutRight." + rule.code)));
-        }
-        causes.sort(Comparator.comparingDouble(Cause::probability).reversed());
-        return causes;
     }
 
     private static List<Say> alsoLook(ToothMap map, Set<Feature> seen, Optional<OneSided> sided) {

@@ -1,7 +1,8 @@
 package app.gewerk.core.diagnosis;
 
-import app.gewerk.core.Knowledge;
 import app.gewerk.core.Wire;
+import app.gewerk.core.knowledge.Knowledge;
+import app.gewerk.core.knowledge.Row;
 import app.gewerk.core.train.Component;
 import app.gewerk.core.train.Machine;
 import app.gewerk.core.train.Opening;
@@ -14,12 +15,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 
 /** The knowledge files of diagnosis: how parts fail, what shows it, what to do to find out, and generic gear trains. */
 public final class DiagnosisKnowledge {
     /** Loaded once: the files do not change while the program runs. */
-    private static final DiagnosisKnowledge SHIPPED = new DiagnosisKnowledge();
+    private static final DiagnosisKnowledge SHIPPED = of(Knowledge.shipped());
 
     private final List<FailureWay> ways;
     private final List<Observation> observations;
@@ -30,48 +32,51 @@ public final class DiagnosisKnowledge {
     /** What a way of failing shows, where the part stands in the drive. */
     record Likelihoods(String way, Stands at, Map<String, Double> shows) {}
 
-    private DiagnosisKnowledge() {
-        ways = rows("failureWays", r -> new FailureWay(r.get("way"), types(r.get("types")), number(r, "rate")));
+    private DiagnosisKnowledge(Knowledge knowledge) {
+        ways = rows(
+                knowledge, "failureWays", r -> new FailureWay(r.text("way"), types(r.text("types")), r.number("rate")));
         observations = rows(
+                knowledge,
                 "observations",
                 r -> new Observation(
-                        r.get("code"),
-                        r.get("scope").equals("part"),
-                        number(r, "leak"),
-                        number(r, "misread"),
-                        needs(r.get("needs")),
-                        Set.copyOf(words(r.get("excludes"))),
-                        r.get("stop").equals("yes")));
+                        r.text("code"),
+                        r.text("scope").equals("part"),
+                        r.number("leak"),
+                        r.number("misread"),
+                        needs(r.text("needs")),
+                        Set.copyOf(r.names("excludes")),
+                        r.yes("stop")));
         checks = rows(
+                knowledge,
                 "checks",
                 r -> new Check(
-                        r.get("check"),
-                        r.get("scope").equals("part"),
-                        types(r.get("types")),
-                        number(r, "minutes"),
-                        r.get("reach").equals("atPart"),
-                        r.get("runs").equals("yes"),
-                        Optional.of(r.get("risk")).filter(w -> !w.isEmpty()).map(w -> Wire.parse(Risk.class, w)),
-                        words(r.get("answers"))));
+                        r.text("check"),
+                        r.text("scope").equals("part"),
+                        types(r.text("types")),
+                        r.number("minutes"),
+                        r.text("reach").equals("atPart"),
+                        r.yes("runs"),
+                        Optional.of(r.text("risk")).filter(w -> !w.isEmpty()).map(w -> Wire.parse(Risk.class, w)),
+                        r.names("answers")));
         likelihoods = rows(
+                        knowledge,
                         "likelihoods",
-                        r -> new Likelihoods(
-                                r.get("way"), Stands.ofCell(r.get("at")), Knowledge.numbers(r.get("shows"))))
+                        r -> new Likelihoods(r.text("way"), Stands.ofCell(r.text("at")), r.numbers("shows")))
                 .stream()
                 .collect(Collectors.groupingBy(Likelihoods::way));
-        trains = trains();
+        trains = trains(knowledge);
+    }
+
+    public static DiagnosisKnowledge of(Knowledge knowledge) {
+        return new DiagnosisKnowledge(knowledge);
     }
 
     public static DiagnosisKnowledge shipped() {
         return SHIPPED;
     }
 
-    private static <T> List<T> rows(String file, java.util.function.Function<Map<String, String>, T> read) {
-        return Knowledge.rows(file).stream().map(read).toList();
-    }
-
-    private static double number(Map<String, String> row, String column) {
-        return Double.parseDouble(row.get(column));
+    private static <T> List<T> rows(Knowledge knowledge, String file, Function<Row, T> read) {
+        return knowledge.rows(file).stream().map(read).toList();
     }
 
     private static Set<PartType> types(String cell) {
@@ -88,26 +93,26 @@ public final class DiagnosisKnowledge {
         return Arrays.stream(cell.split(" ")).filter(w -> !w.isEmpty()).toList();
     }
 
-    private static Map<String, Machine> trains() {
+    private static Map<String, Machine> trains(Knowledge knowledge) {
         Map<String, List<Component>> components = new LinkedHashMap<>();
-        for (Map<String, String> r : Knowledge.rows("trains")) {
+        for (Row r : knowledge.rows("trains")) {
             components
-                    .computeIfAbsent(r.get("train"), t -> new ArrayList<>())
+                    .computeIfAbsent(r.text("train"), t -> new ArrayList<>())
                     .add(new Component(
-                            r.get("component"),
-                            Wire.parse(PartType.class, r.get("type")),
-                            Say.of("trainPart." + r.get("train") + "." + r.get("component")),
-                            r.get("behind")));
+                            r.text("component"),
+                            Wire.parse(PartType.class, r.text("type")),
+                            Say.of("trainPart." + r.text("train") + "." + r.text("component")),
+                            r.text("behind")));
         }
         Map<String, List<Opening>> openings = new LinkedHashMap<>();
-        for (Map<String, String> r : Knowledge.rows("openings")) {
-            openings.computeIfAbsent(r.get("train"), t -> new ArrayList<>())
+        for (Row r : knowledge.rows("openings")) {
+            openings.computeIfAbsent(r.text("train"), t -> new ArrayList<>())
                     .add(new Opening(
-                            r.get("opening"),
-                            Say.of("trainOpening." + r.get("train") + "." + r.get("opening")),
-                            Integer.parseInt(r.get("parts")),
-                            number(r, "minutes"),
-                            r.get("after")));
+                            r.text("opening"),
+                            Say.of("trainOpening." + r.text("train") + "." + r.text("opening")),
+                            Integer.parseInt(r.text("parts")),
+                            r.number("minutes"),
+                            r.text("after")));
         }
         Map<String, Machine> machines = new LinkedHashMap<>();
         components.forEach((train, parts) ->

@@ -1,12 +1,12 @@
 package app.gewerk.core.material;
 
-import app.gewerk.core.Knowledge;
 import app.gewerk.core.Wire;
+import app.gewerk.core.knowledge.Knowledge;
+import app.gewerk.core.knowledge.Row;
 import app.gewerk.core.words.Refused;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -14,7 +14,7 @@ import java.util.Set;
 
 /** The materials that are known, by their codes. */
 public final class Materials {
-    private static final Materials SHIPPED = of(Knowledge.rows("materials"));
+    private static final Materials SHIPPED = of(Knowledge.shipped());
 
     private final Map<String, Material> byCode;
     private final Map<String, Material> byListing;
@@ -33,49 +33,44 @@ public final class Materials {
         return Optional.ofNullable(byCode.get(code));
     }
 
-    /** @param rows as the knowledge file has them */
-    public static Materials of(List<Map<String, String>> rows) {
+    public static Materials of(Knowledge knowledge) {
         Map<String, Material> all = new LinkedHashMap<>();
         Map<String, Material> listed = new HashMap<>();
-        for (Map<String, String> row : rows) {
+        for (Row row : knowledge.rows("materials")) {
             Material material = material(row);
             all.put(material.code(), material);
-            for (String word : row.get("listedAs").split(" ")) {
+            for (String word : row.names("listedAs")) {
                 listed.put(word, material);
             }
         }
         return new Materials(all, listed);
     }
 
-    private static Material material(Map<String, String> row) {
+    private static Material material(Row row) {
         return new Material(
-                row.get("material"),
-                Wire.parse(Family.class, row.get("family")),
-                number(row, "elasticModulusMpa"),
-                number(row, "poissonRatio"),
-                number(row, "yieldMpa"),
-                number(row, "rootStrengthMpa"),
-                number(row, "cyclesExponent"),
-                Material.shares(Knowledge.numbers(row.get("strengthAt"))),
-                Material.shares(Knowledge.numbers(row.get("stiffnessAt"))),
-                number(row, "strainLimitPercent") / 100,
-                number(row, "relaxedShare"),
-                number(row, "expansionPerMillionK") / 1e6,
-                number(row, "swellingPercent") / 100,
-                number(row, "hottestC"),
-                number(row, "frictionOnSteel"),
-                number(row, "frictionOnAcetal"),
-                number(row, "noiseDb"),
-                number(row, "wearOnAcetal"),
-                number(row, "bondMpa"),
-                Set.of(row.get("attackedBy").split(" ")),
-                Set.of(row.get("bears").split(" ")),
-                number(row, "agesInYears"),
-                row.get("source"));
-    }
-
-    private static double number(Map<String, String> row, String column) {
-        return Double.parseDouble(row.get(column));
+                row.text("material"),
+                Wire.parse(Family.class, row.text("family")),
+                row.number("elasticModulusMpa"),
+                row.number("poissonRatio"),
+                row.number("yieldMpa"),
+                row.number("rootStrengthMpa"),
+                row.number("cyclesExponent"),
+                Material.shares(row.numbers("strengthAt")),
+                Material.shares(row.numbers("stiffnessAt")),
+                row.number("strainLimitPercent") / 100,
+                row.number("relaxedShare"),
+                row.number("expansionPerMillionK") / 1e6,
+                row.number("swellingPercent") / 100,
+                row.number("hottestC"),
+                row.number("frictionOnSteel"),
+                row.number("frictionOnAcetal"),
+                row.number("noiseDb"),
+                row.number("wearOnAcetal"),
+                row.number("bondMpa"),
+                Set.copyOf(row.names("attackedBy")),
+                Set.copyOf(row.names("bears")),
+                row.number("agesInYears"),
+                row.text("source"));
     }
 
     public Collection<Material> all() {

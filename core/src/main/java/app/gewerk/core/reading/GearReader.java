@@ -36,11 +36,16 @@ public final class GearReader {
         return identify(Question.of(toothCount, readings, worn));
     }
 
+    /** With pitches and racks as common as Gewerk ships them. */
+    public static Identification identify(Question question) {
+        return identify(question, Series.shipped());
+    }
+
     /**
      * @throws Refused in words, when the readings cannot be of one gear
      */
-    public static Identification identify(Question question) {
-        List<Weighted> posterior = Weighing.posterior(question);
+    public static Identification identify(Question question, Series series) {
+        List<Weighted> posterior = Weighing.posterior(question, series);
         if (posterior.isEmpty()) {
             throw new Refused("reading.nothingFits");
         }

@@ -48,6 +48,7 @@ final class Sweep {
     private static final List<ShiftPrior> NO_MATE = List.of(new ShiftPrior(1, 0, 0));
 
     private final Question question;
+    private final Series series;
     private final double logFactor;
     private final LinearModel.Given given;
     private final Fit.Filter filter;
@@ -59,8 +60,9 @@ final class Sweep {
     private double best;
 
     /** @param best ln of the best weight of the sweeps before */
-    Sweep(Question question, double logFactor, int fewestSlips, int mostSlips, double best) {
+    Sweep(Question question, Series series, double logFactor, int fewestSlips, int mostSlips, double best) {
         this.question = question;
+        this.series = series;
         this.logFactor = logFactor;
         this.best = best;
         given = new LinearModel.Given(question);
@@ -120,7 +122,7 @@ final class Sweep {
         int mostFar = leftOuts.stream().mapToInt(Long::bitCount).max().orElse(0);
         List<Wide> wide = new ArrayList<>();
         double mostHopeful = Double.NEGATIVE_INFINITY;
-        for (Hypothesis hypothesis : Hypothesis.all()) {
+        for (Hypothesis hypothesis : series.all()) {
             IntFunction<Optional<LinearModel>> ofModuleOne = models.ofModuleOne(hypothesis.rack());
             for (int z : reach.counts(hypothesis, fewest, most, mostFar).toArray()) {
                 Budget.spend();

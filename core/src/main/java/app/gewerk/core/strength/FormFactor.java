@@ -1,6 +1,6 @@
 package app.gewerk.core.strength;
 
-import app.gewerk.core.Knowledge;
+import app.gewerk.core.KnowledgeFiles;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Point;
 import app.gewerk.core.gear.ToothForm;
@@ -21,7 +21,7 @@ public final class FormFactor {
 
     static {
         double rack = 0;
-        for (Map<String, String> row : Knowledge.rows("lewis")) {
+        for (Map<String, String> row : KnowledgeFiles.rows("lewis")) {
             double factor = Double.parseDouble(row.get("formFactor"));
             if (row.get("teeth").equals("rack")) {
                 rack = factor;

@@ -1,6 +1,6 @@
 package app.gewerk.core.words;
 
-import app.gewerk.core.Knowledge;
+import app.gewerk.core.KnowledgeFiles;
 import com.ibm.icu.text.DateFormat;
 import com.ibm.icu.text.MessageFormat;
 import com.ibm.icu.text.MessagePattern;
@@ -59,6 +59,7 @@ public final class Catalogue {
             new Spoken("checks", "check", "words", "check"),
             new Spoken("trains", "trainPart", "words", "train", "component"),
             new Spoken("openings", "trainOpening", "words", "train", "opening"),
+            new Spoken("columns", "knowledgeColumn", "words", "file", "column"),
             new Spoken("materials", "material", "words", "material"),
             new Spoken("damageCauses", "damageCause", "words", "cause"),
             new Spoken("damageCauses", "damageCausePutRight", "putRight", "cause"));
@@ -71,7 +72,7 @@ public final class Catalogue {
         this.language = language.equals("en") ? ULocale.UK : new ULocale(language);
         Map<Object, Object> patterns = new HashMap<>();
         for (Spoken spoken : KNOWLEDGE) {
-            for (Map<String, String> row : Knowledge.rows(spoken.file)) {
+            for (Map<String, String> row : KnowledgeFiles.rows(spoken.file)) {
                 String code = Arrays.stream(spoken.code).map(row::get).collect(Collectors.joining("."));
                 patterns.put(spoken.begins + "." + code, row.get(spoken.words));
             }

@@ -4,6 +4,7 @@ import static app.gewerk.core.words.English.english;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.gewerk.core.knowledge.Knowledge;
 import java.util.EnumSet;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -13,7 +14,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class CautionsTest {
-    private final Cautions cautions = Cautions.fromKnowledge();
+    private final Cautions cautions = Cautions.of(Knowledge.shipped());
 
     private String text(String hazard, Operation operation) {
         return cautions.of(hazard.isEmpty() ? Set.of() : Set.of(hazard), EnumSet.of(operation)).stream()

@@ -98,7 +98,7 @@ class WaysTest {
                     new Problem.Terms(40, 1, newPrice, .5),
                     45,
                     others,
-                    MATERIALS);
+                    Problem.Known.shipped());
         }
 
         Ways.Weighed weighed(Wish wish) {

@@ -5,12 +5,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
-import app.gewerk.core.Knowledge;
+import app.gewerk.core.KnowledgeFiles;
 import app.gewerk.core.damage.ToothMark.Band;
 import app.gewerk.core.damage.ToothMark.Flank;
 import app.gewerk.core.damage.ToothMark.Kind;
+import app.gewerk.core.knowledge.Knowledge;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.stream.Collectors;
@@ -265,7 +267,7 @@ class PatternTest {
     @Test
     void everyCauseSaysWhatElseToPutRightAndNamesKnownSigns() {
         var known = Stream.of(Pattern.Feature.values()).map(String::valueOf).collect(Collectors.toSet());
-        assertThat(Knowledge.rows("damageCauses")).allSatisfy(r -> {
+        assertThat(KnowledgeFiles.rows("damageCauses")).allSatisfy(r -> {
             assertThat(r.get("putRight")).isNotBlank();
             assertThat(r.get("source")).isNotBlank();
             assertThat(Stream.of(r.get("shows").split(" ")).map(s -> s.split("=")[0]))
@@ -277,5 +279,23 @@ class PatternTest {
     void teethThatAreNotThereAreRefused() {
         assertThatThrownBy(() -> map(20, List.of(mark(21, Kind.MISSING)))).hasMessageContaining("no tooth 21");
         assertThatThrownBy(() -> ToothMap.unseen("gear", 3)).hasMessageContaining("4 to 500");
+    }
+
+    @Test
+    void whatDamagesGearsInThisShopComesSoonerAndIsPutRightItsWay() {
+        Causes own = Causes.of(Knowledge.with(List.of(
+                Knowledge.read("damageCauses", "fragment", Map.of("rate", "1", "putRight", "Sweep the bench.")))));
+        ToothMap map = map(24, List.of(mark(5, Kind.CHIPPED)));
+        Pattern.Cause fragment = fragment(Pattern.read(map, own));
+        assertThat(fragment.probability())
+                .isGreaterThan(1.5 * fragment(Pattern.read(map)).probability());
+        assertThat(english(fragment.putRight())).isEqualTo("Sweep the bench.");
+    }
+
+    private static Pattern.Cause fragment(Pattern.Reading reading) {
+        return reading.causes().stream()
+                .filter(cause -> cause.code().equals("fragment"))
+                .findFirst()
+                .orElseThrow();
     }
 }

@@ -1,6 +1,6 @@
 package app.gewerk.core.diagnosis;
 
-import app.gewerk.core.Knowledge;
+import app.gewerk.core.KnowledgeFiles;
 import app.gewerk.core.train.Component;
 import app.gewerk.core.train.Machine;
 import app.gewerk.core.train.Opening;
@@ -30,7 +30,7 @@ record WrittenCase(String name, Machine machine, List<String> culprits, Set<Stri
         try (var file = new InputStreamReader(
                 Objects.requireNonNull(WrittenCase.class.getResourceAsStream("/diagnosis/cases.csv")),
                 StandardCharsets.UTF_8)) {
-            return Knowledge.rows(file).stream()
+            return KnowledgeFiles.rows(file).stream()
                     .map(r -> new WrittenCase(
                             r.get("case"),
                             DiagnosisKnowledge.shipped().train(r.get("train")),

@@ -50,8 +50,9 @@ class LinearModelTest {
         Random random = new Random(11);
         int found = 0;
         for (int i = 0; i < 400; i++) {
-            Hypothesis hypothesis =
-                    Hypothesis.all().get(random.nextInt(Hypothesis.all().size()));
+            Hypothesis hypothesis = Series.shipped()
+                    .all()
+                    .get(random.nextInt(Series.shipped().all().size()));
             int z = 9 + random.nextInt(80);
             Optional<LinearModel> itself = LinearModel.about(Fit.startingPoint(given), given, hypothesis, z);
             Optional<LinearModel> taken =
@@ -81,8 +82,9 @@ class LinearModelTest {
         for (int mostFar : new int[] {0, 1}) {
             int kept = 0;
             for (int i = 0; i < 300; i++) {
-                Hypothesis hypothesis =
-                        Hypothesis.all().get(random.nextInt(Hypothesis.all().size()));
+                Hypothesis hypothesis = Series.shipped()
+                        .all()
+                        .get(random.nextInt(Series.shipped().all().size()));
                 List<Integer> counts =
                         reach.counts(hypothesis, 6, 200, mostFar).boxed().toList();
                 for (int z = 9; z <= 200; z++) {

@@ -18,7 +18,7 @@ class ReaderTruthTest {
      */
     @Test
     void evidenceIsTheIntegralOverEveryNuisance() {
-        Hypothesis hypothesis = Hypothesis.all().stream()
+        Hypothesis hypothesis = Series.shipped().all().stream()
                 .filter(h -> h.pitch().equals(Pitch.ofModule(0.5)) && !h.free())
                 .filter(h -> h.rack().pressureAngleDeg() == 20 && h.rack().addendumCoefficient() == 1)
                 .findFirst()

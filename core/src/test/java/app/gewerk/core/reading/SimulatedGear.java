@@ -1,6 +1,6 @@
 package app.gewerk.core.reading;
 
-import app.gewerk.core.Knowledge;
+import app.gewerk.core.KnowledgeFiles;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Point;
@@ -136,11 +136,11 @@ final class SimulatedGear {
     private static List<Making> makings() {
         List<Making> all = new ArrayList<>();
         double sum = 0;
-        for (Map<String, String> pitch : Knowledge.rows("pitches")) {
+        for (Map<String, String> pitch : KnowledgeFiles.rows("pitches")) {
             sum += number(pitch, "commonness");
         }
-        for (Map<String, String> rack : Knowledge.rows("racks")) {
-            for (Map<String, String> pitch : Knowledge.rows("pitches")) {
+        for (Map<String, String> rack : KnowledgeFiles.rows("racks")) {
+            for (Map<String, String> pitch : KnowledgeFiles.rows("pitches")) {
                 double value = number(pitch, "value");
                 double module = switch (pitch.get("system")) {
                     case "module" -> value;

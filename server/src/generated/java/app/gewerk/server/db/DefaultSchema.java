@@ -22,6 +22,7 @@ import app.gewerk.server.db.tables.JobHazard;
 import app.gewerk.server.db.tables.JobObservation;
 import app.gewerk.server.db.tables.JobRhythm;
 import app.gewerk.server.db.tables.Journal;
+import app.gewerk.server.db.tables.KnowledgeChange;
 import app.gewerk.server.db.tables.KnownDevice;
 import app.gewerk.server.db.tables.MachineModel;
 import app.gewerk.server.db.tables.MachineTrain;
@@ -156,6 +157,11 @@ public class DefaultSchema extends SchemaImpl {
     public final Journal JOURNAL = Journal.JOURNAL;
 
     /**
+     * The table <code>knowledge_change</code>.
+     */
+    public final KnowledgeChange KNOWLEDGE_CHANGE = KnowledgeChange.KNOWLEDGE_CHANGE;
+
+    /**
      * The table <code>known_device</code>.
      */
     public final KnownDevice KNOWN_DEVICE = KnownDevice.KNOWN_DEVICE;
@@ -284,6 +290,7 @@ public class DefaultSchema extends SchemaImpl {
             JobObservation.JOB_OBSERVATION,
             JobRhythm.JOB_RHYTHM,
             Journal.JOURNAL,
+            KnowledgeChange.KNOWLEDGE_CHANGE,
             KnownDevice.KNOWN_DEVICE,
             MachineModel.MACHINE_MODEL,
             MachineTrain.MACHINE_TRAIN,

@@ -22,6 +22,7 @@ import app.gewerk.server.db.tables.JobHazard;
 import app.gewerk.server.db.tables.JobObservation;
 import app.gewerk.server.db.tables.JobRhythm;
 import app.gewerk.server.db.tables.Journal;
+import app.gewerk.server.db.tables.KnowledgeChange;
 import app.gewerk.server.db.tables.KnownDevice;
 import app.gewerk.server.db.tables.MachineModel;
 import app.gewerk.server.db.tables.MachineTrain;
@@ -139,6 +140,11 @@ public class Tables {
      * The table <code>journal</code>.
      */
     public static final Journal JOURNAL = Journal.JOURNAL;
+
+    /**
+     * The table <code>knowledge_change</code>.
+     */
+    public static final KnowledgeChange KNOWLEDGE_CHANGE = KnowledgeChange.KNOWLEDGE_CHANGE;
 
     /**
      * The table <code>known_device</code>.

@@ -9,8 +9,10 @@ import java.util.HexFormat;
 import java.util.concurrent.Semaphore;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 import org.springframework.stereotype.Component;
+import org.springframework.util.function.SingletonSupplier;
 
 /** Secrets as they are kept: so that whoever reads the database cannot come in. */
 @Component
@@ -27,9 +29,23 @@ public class Hashes {
 
     private static final SecureRandom RANDOM = new SecureRandom();
 
-    private final Argon2PasswordEncoder argon2 = new Argon2PasswordEncoder(16, 32, 1, MEMORY_KIB, PASSES);
-    /** Of nobody's password: whether there is such a name is not told by how long the answer takes. */
-    private final String nobodys = argon2.encode("nobody's " + token());
+    private final Argon2PasswordEncoder argon2;
+    /**
+     * Of nobody's password: whether there is such a name is not told by how long the answer takes. Made when the first
+     * secret is looked at, whoever's it is: a start does not wait for it.
+     */
+    private final SingletonSupplier<String> nobodys;
+
+    @Autowired
+    public Hashes() {
+        this(MEMORY_KIB);
+    }
+
+    /** @param memoryKib less only where nothing is worth guarding */
+    Hashes(int memoryKib) {
+        argon2 = new Argon2PasswordEncoder(16, 32, 1, memoryKib, PASSES);
+        nobodys = SingletonSupplier.of(() -> argon2.encode("nobody's " + token()));
+    }
 
     String of(String secret) {
         return inTurn(() -> argon2.encode(secret));
@@ -37,7 +53,11 @@ public class Hashes {
 
     /** Whether the secret is the one kept; takes as long when none is kept. */
     boolean fits(String secret, @Nullable String kept) {
-        return inTurn(() -> argon2.matches(secret, kept == null ? nobodys : kept)) && kept != null;
+        return inTurn(() -> {
+                    String none = nobodys.obtain();
+                    return argon2.matches(secret, kept == null ? none : kept);
+                })
+                && kept != null;
     }
 
     private static <T> T inTurn(Supplier<T> work) {

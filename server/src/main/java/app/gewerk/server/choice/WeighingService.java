@@ -1,6 +1,5 @@
 package app.gewerk.server.choice;
 
-import app.gewerk.core.caution.Cautions;
 import app.gewerk.core.choice.Buyable;
 import app.gewerk.core.choice.Circumstances;
 import app.gewerk.core.choice.InTrain;
@@ -27,6 +26,7 @@ import app.gewerk.server.gear.GearSpec;
 import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
+import app.gewerk.server.knowledge.KnownHere;
 import app.gewerk.server.reading.ReadingService;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.SavedOnceStore;
@@ -63,7 +63,8 @@ public class WeighingService {
     private final SourcingService sourcing;
     private final ShopService shop;
     private final ShopClock clock;
-    private final Cautions kinds = Cautions.fromKnowledge();
+
+    private final KnownHere known;
 
     WeighingService(
             WeighingStore store,
@@ -74,7 +75,9 @@ public class WeighingService {
             DeviceService devices,
             SourcingService sourcing,
             ShopService shop,
-            ShopClock clock) {
+            ShopClock clock,
+            KnownHere known) {
+        this.known = known;
         this.store = store;
         this.savedOnce = savedOnce;
         this.jobs = jobs;
@@ -125,7 +128,7 @@ public class WeighingService {
     /** What is said of the place; before anybody has, what is usual in such a machine. */
     private WeighingStore.Said said(Here here, Job job, Optional<ToothMap> map, Machine machine) {
         return store.said(here, job.id()).orElseGet(() -> {
-            boolean hot = kinds.kind(job.kind()).hazards().contains("heat");
+            boolean hot = known.now().cautions().kind(job.kind()).hazards().contains("heat");
             int sisters = map.flatMap(m -> machine.component(m.component()))
                     .map(c -> machine.sisters(c).size())
                     .orElse(0);
@@ -172,7 +175,7 @@ public class WeighingService {
                 map.map(ToothMap::component),
                 wanted.need().gear().toothCount(),
                 jobId,
-                Materials.shipped(),
+                known.now().materials(),
                 Math.min(said.circumstances().temperatureC(), HOTTEST_TRAIN_C));
         Problem problem = problem(
                 train.map(said.circumstances()::withTorques).orElse(said.circumstances()),
@@ -223,7 +226,7 @@ public class WeighingService {
                 problem.boreMm().orElse(problem.gear().rootDiameterMm() / 4));
     }
 
-    private static Problem problem(
+    private Problem problem(
             Circumstances said,
             Job job,
             Optional<ToothMap> map,
@@ -234,7 +237,7 @@ public class WeighingService {
             SourcingService.Offers offers,
             ShopService.ShopTerms terms,
             LocalDate today) {
-        Materials materials = Materials.shipped();
+        Problem.Known choice = known.now().choice();
         double reopen = map.flatMap(m -> machine.component(m.component()))
                 .map(Component::behind)
                 .map(behind -> machine.minutesToReach(behind, Set.of()))
@@ -248,7 +251,9 @@ public class WeighingService {
                 with.centreDistanceMm(),
                 map,
                 said,
-                offers.offers().stream().map(o -> buyable(o, materials, today)).toList(),
+                offers.offers().stream()
+                        .map(o -> buyable(o, choice.materials(), today))
+                        .toList(),
                 new Problem.Terms(
                         terms.terms().hourlyRate().doubleValue(),
                         WARRANTY_YEARS,
@@ -256,7 +261,7 @@ public class WeighingService {
                         terms.terms().askShare()),
                 reopen,
                 others,
-                materials);
+                choice);
     }
 
     private static Buyable buyable(SourcingService.Offer offer, Materials materials, LocalDate today) {
@@ -271,8 +276,9 @@ public class WeighingService {
     @Transactional
     public Judgement say(Here here, long jobId, int version, Wish wish, Circumstances said, Optional<String> key) {
         jobs.job(here, jobId);
-        Materials.shipped().material(said.material()).rootStrengthMpa(said.temperatureC(), 1e6);
-        Materials.shipped().material(said.mateMaterial());
+        Materials materials = known.now().materials();
+        materials.material(said.material()).rootStrengthMpa(said.temperatureC(), 1e6);
+        materials.material(said.mateMaterial());
         return savedOnce.once(
                 here,
                 key,

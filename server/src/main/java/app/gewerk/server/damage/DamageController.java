@@ -4,6 +4,7 @@ import app.gewerk.core.account.Right;
 import app.gewerk.core.damage.Pattern;
 import app.gewerk.core.damage.ToothMap;
 import app.gewerk.server.http.Needs;
+import app.gewerk.server.knowledge.KnownHere;
 import app.gewerk.server.shop.Here;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -20,7 +21,10 @@ import org.springframework.web.bind.annotation.RestController;
 class DamageController {
     private final DamageService damage;
 
-    DamageController(DamageService damage) {
+    private final KnownHere known;
+
+    DamageController(DamageService damage, KnownHere known) {
+        this.known = known;
         this.damage = damage;
     }
 
@@ -29,7 +33,7 @@ class DamageController {
     /** What a tooth map says, without a job. */
     @PostMapping("/api/workings/damage/read")
     Pattern.Reading read(@RequestBody ToothMap map) {
-        return Pattern.read(map);
+        return Pattern.read(map, known.now().causes());
     }
 
     @GetMapping("/api/damage/{jobId}")

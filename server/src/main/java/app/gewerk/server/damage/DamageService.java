@@ -9,6 +9,7 @@ import app.gewerk.core.words.Say;
 import app.gewerk.server.device.DeviceService;
 import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobService;
+import app.gewerk.server.knowledge.KnownHere;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
@@ -26,8 +27,16 @@ public class DamageService {
     private final DeviceService devices;
     private final ShopClock clock;
 
+    private final KnownHere known;
+
     DamageService(
-            DamageStore store, SavedOnceStore savedOnce, JobService jobs, DeviceService devices, ShopClock clock) {
+            DamageStore store,
+            SavedOnceStore savedOnce,
+            JobService jobs,
+            DeviceService devices,
+            ShopClock clock,
+            KnownHere known) {
+        this.known = known;
         this.store = store;
         this.savedOnce = savedOnce;
         this.jobs = jobs;
@@ -75,10 +84,10 @@ public class DamageService {
         return reading(machine(here, jobId), map);
     }
 
-    private static MapReading reading(Machine machine, ToothMap map) {
+    private MapReading reading(Machine machine, ToothMap map) {
         Optional<Component> gear = machine.component(map.component());
         return new MapReading(
-                Pattern.read(map),
+                Pattern.read(map, known.now().causes()),
                 gear.map(g -> machine.mates(g).stream().map(Component::words).toList())
                         .orElse(List.of()),
                 gear.map(g -> machine.sisters(g).stream().map(Component::words).toList())

@@ -1,9 +1,7 @@
 package app.gewerk.server.device;
 
 import app.gewerk.core.Wire;
-import app.gewerk.core.caution.Cautions;
 import app.gewerk.core.diagnosis.Diagnosis;
-import app.gewerk.core.diagnosis.DiagnosisKnowledge;
 import app.gewerk.core.diagnosis.Experience;
 import app.gewerk.core.intake.Estimate;
 import app.gewerk.core.job.Way;
@@ -17,6 +15,7 @@ import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.NotFound;
 import app.gewerk.server.http.Stale;
+import app.gewerk.server.knowledge.KnownHere;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
@@ -41,9 +40,11 @@ public class DeviceService {
     private final DeviceStore store;
     private final SavedOnceStore savedOnce;
     private final ShopClock clock;
-    private final Cautions kinds = Cautions.fromKnowledge();
 
-    DeviceService(DeviceStore store, SavedOnceStore savedOnce, ShopClock clock) {
+    private final KnownHere known;
+
+    DeviceService(DeviceStore store, SavedOnceStore savedOnce, ShopClock clock, KnownHere known) {
+        this.known = known;
         this.store = store;
         this.savedOnce = savedOnce;
         this.clock = clock;
@@ -210,7 +211,8 @@ public class DeviceService {
 
     /** The generic train of a kind of machine. */
     public Machine generic(String kind) {
-        Machine parts = DiagnosisKnowledge.shipped().train(kinds.kind(kind).train());
+        Machine parts =
+                known.now().diagnosis().train(known.now().cautions().kind(kind).train());
         return parts.withDrive(GenericDrive.of(parts));
     }
 
@@ -234,8 +236,8 @@ public class DeviceService {
     }
 
     /** Refused before it is kept, not when the next job listens. */
-    private static void requireWeighable(Machine machine) {
-        new Diagnosis(DiagnosisKnowledge.shipped(), machine, Experience.NONE).faults();
+    private void requireWeighable(Machine machine) {
+        new Diagnosis(known.now().diagnosis(), machine, Experience.NONE).faults();
     }
 
     /** Culprits of this model's closed jobs but one, as the next diagnosis counts them. */

@@ -3,12 +3,10 @@ package app.gewerk.server.diagnosis;
 import app.gewerk.core.diagnosis.Answer;
 import app.gewerk.core.diagnosis.Clicks;
 import app.gewerk.core.diagnosis.Diagnosis;
-import app.gewerk.core.diagnosis.DiagnosisKnowledge;
 import app.gewerk.core.diagnosis.Experience;
 import app.gewerk.core.diagnosis.Rhythm;
 import app.gewerk.core.diagnosis.Task;
 import app.gewerk.core.job.Step;
-import app.gewerk.core.material.Materials;
 import app.gewerk.core.train.Component;
 import app.gewerk.core.train.DriveStudy;
 import app.gewerk.core.train.Machine;
@@ -18,6 +16,7 @@ import app.gewerk.server.device.DeviceService;
 import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
+import app.gewerk.server.knowledge.KnownHere;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
@@ -40,8 +39,16 @@ public class DiagnosisService {
     private final DeviceService devices;
     private final ShopClock clock;
 
+    private final KnownHere known;
+
     DiagnosisService(
-            DiagnosisStore store, SavedOnceStore savedOnce, JobService jobs, DeviceService devices, ShopClock clock) {
+            DiagnosisStore store,
+            SavedOnceStore savedOnce,
+            JobService jobs,
+            DeviceService devices,
+            ShopClock clock,
+            KnownHere known) {
+        this.known = known;
         this.store = store;
         this.savedOnce = savedOnce;
         this.jobs = jobs;
@@ -79,7 +86,7 @@ public class DiagnosisService {
 
     /** Where things stand for a machine without a job. */
     public Diagnosis.Standing weigh(Machine machine, Map<String, Answer> answers, Set<String> opened) {
-        return new Diagnosis(DiagnosisKnowledge.shipped(), machine, Experience.NONE).standing(answers, opened);
+        return new Diagnosis(known.now().diagnosis(), machine, Experience.NONE).standing(answers, opened);
     }
 
     public Machine generic(String kind) {
@@ -104,19 +111,16 @@ public class DiagnosisService {
 
     private Diagnosis diagnosis(Here here, Job job, Machine machine, Clicks clicks) {
         return new Diagnosis(
-                DiagnosisKnowledge.shipped(),
-                machine,
-                devices.experience(here, job.machineModelId(), job.id()),
-                clicks);
+                known.now().diagnosis(), machine, devices.experience(here, job.machineModelId(), job.id()), clicks);
     }
 
     /** Which part the rhythms tapped along belong to, as far as its train is known. */
-    private static Clicks clicks(Machine machine, List<TappedRhythm> rhythms) {
+    private Clicks clicks(Machine machine, List<TappedRhythm> rhythms) {
         return machine.drive()
                 .filter(any -> !rhythms.isEmpty())
                 .map(drive -> Clicks.of(
                         drive,
-                        DriveStudy.of(drive, Materials.shipped(), DriveStudy.USUAL_C),
+                        DriveStudy.of(drive, known.now().materials(), DriveStudy.USUAL_C),
                         rhythms.stream()
                                 .map(r -> new Clicks.Tapped(r.rhythm(), r.skips(), r.outputTurns()))
                                 .toList(),

@@ -7,9 +7,9 @@ import app.gewerk.core.fit.WorkingBacklash;
 import app.gewerk.core.gear.GearPair;
 import app.gewerk.core.material.Elastic;
 import app.gewerk.core.material.Material;
-import app.gewerk.core.material.Materials;
 import app.gewerk.core.words.Refused;
 import app.gewerk.server.gear.GearSpec;
+import app.gewerk.server.knowledge.KnownHere;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.ExampleObject;
 import java.util.Optional;
@@ -23,6 +23,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/workings")
 class FitController {
+    private final KnownHere known;
+
+    FitController(KnownHere known) {
+        this.known = known;
+    }
 
     /** @param material by its code, in place of modulus and Poisson's ratio */
     record Ring(
@@ -130,15 +135,15 @@ class FitController {
                         p.interferenceAtMm(temperature, shaftExpansion))));
     }
 
-    private static Material material(String code, String field) {
+    private Material material(String code, String field) {
         try {
-            return Materials.shipped().material(code);
+            return known.now().materials().material(code);
         } catch (Refused unknown) {
             throw unknown.at(field + ".material");
         }
     }
 
-    private static Elastic madeOf(
+    private Elastic madeOf(
             String field, @Nullable String code, @Nullable Double elasticModulusMpa, @Nullable Double poissonRatio) {
         if (code != null && elasticModulusMpa == null && poissonRatio == null) {
             return material(code, field).elasticAt(Growth.ROOM_C);
@@ -220,7 +225,7 @@ class FitController {
                 Math.max(0, -Math.min(hot.circumferentialBacklashMm(), cold.circumferentialBacklashMm())));
     }
 
-    private static Growth grown(GrowingGear gear, double temperatureC, boolean wet) {
+    private Growth grown(GrowingGear gear, double temperatureC, boolean wet) {
         Material of = material(gear.material() == null ? "STEEL" : gear.material(), "material");
         return Growth.of(of, temperatureC, wet && gear.wetness() != null ? gear.wetness() : 0);
     }

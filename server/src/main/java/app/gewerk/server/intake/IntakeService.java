@@ -18,6 +18,7 @@ import app.gewerk.server.http.NotFound;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.job.JobService.NewJob;
+import app.gewerk.server.knowledge.KnownHere;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.shop.ShopService;
@@ -49,7 +50,8 @@ public class IntakeService {
     private final ChoiceService choices;
     private final ShopService shop;
     private final ShopClock clock;
-    private final Cautions cautions = Cautions.fromKnowledge();
+
+    private final KnownHere known;
 
     IntakeService(
             IntakeStore store,
@@ -57,7 +59,9 @@ public class IntakeService {
             DeviceService devices,
             ChoiceService choices,
             ShopService shop,
-            ShopClock clock) {
+            ShopClock clock,
+            KnownHere known) {
+        this.known = known;
         this.store = store;
         this.jobs = jobs;
         this.devices = devices;
@@ -108,7 +112,7 @@ public class IntakeService {
             Optional<OffsetDateTime> tickedAt) {}
 
     public Cautions knowledge() {
-        return cautions;
+        return known.now().cautions();
     }
 
     @Transactional
@@ -128,9 +132,9 @@ public class IntakeService {
 
     private Set<String> hazards(Intake intake) {
         Set<String> chosen = intake.hazards() == null
-                ? new LinkedHashSet<>(cautions.kind(intake.kind()).hazards())
+                ? new LinkedHashSet<>(knowledge().kind(intake.kind()).hazards())
                 : intake.hazards();
-        cautions.requireHazards(chosen);
+        knowledge().requireHazards(chosen);
         return chosen;
     }
 
@@ -145,7 +149,7 @@ public class IntakeService {
         if (tidy(intake.complaint()).isEmpty()) {
             wrong.add(Refusal.of("intake.noComplaint").at("complaint"));
         }
-        if (cautions.kinds().stream().noneMatch(k -> k.code().equals(intake.kind()))) {
+        if (knowledge().kinds().stream().noneMatch(k -> k.code().equals(intake.kind()))) {
             wrong.add(Refusal.of("intake.noKind").at("kind"));
         }
         Optional<BigDecimal> price = price(here, "newPrice", tidy(intake.newPrice()), wrong);
@@ -201,7 +205,7 @@ public class IntakeService {
         boolean makes = choices.makes(here, jobId);
         Map<String, IntakeStore.Tick> ticks = new LinkedHashMap<>();
         store.ticks(here, jobId).forEach(t -> ticks.put(t.caution(), t));
-        return cautions.of(store.hazards(here, jobId), operations).stream()
+        return knowledge().of(store.hazards(here, jobId), operations).stream()
                 // Once read it stays in the record, whatever is decided later.
                 .filter(c -> c.operation() != Operation.MAKE || makes || ticks.containsKey(c.code()))
                 .map(c -> {

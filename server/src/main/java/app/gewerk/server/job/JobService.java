@@ -3,6 +3,7 @@ package app.gewerk.server.job;
 import app.gewerk.core.caution.Cautions;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
+import app.gewerk.core.knowledge.Knowledge;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.NotFound;
@@ -37,7 +38,7 @@ public class JobService {
     private final SavedOnceStore savedOnce;
     private final ShopClock clock;
     private final StoredJson json;
-    private final Cautions kinds = Cautions.fromKnowledge();
+    private final Cautions kinds = Cautions.of(Knowledge.shipped());
 
     JobService(JobStore store, SavedOnceStore savedOnce, ShopClock clock, StoredJson json) {
         this.store = store;

@@ -5,6 +5,7 @@ import app.gewerk.core.reading.GearReader;
 import app.gewerk.core.reading.Mate;
 import app.gewerk.core.reading.Question;
 import app.gewerk.core.reading.Reading;
+import app.gewerk.core.reading.Series;
 import app.gewerk.core.reading.ToothCount;
 import app.gewerk.core.words.Refused;
 import java.util.List;
@@ -20,7 +21,7 @@ record Asked(
         MateEntry mate) {
 
     /** @throws Refused naming the field that cannot be understood, or that all together are of no gear */
-    Identified identify() {
+    Identified identify(Series series) {
         Optional<Integer> mateTeeth = mateTeeth();
         List<Reading> own = Entered.readings("readings", readings, mateTeeth);
         List<Reading> ofMate = Entered.readings("mate.readings", mate.entries(), Optional.empty());
@@ -30,7 +31,7 @@ record Asked(
         Optional<Mate> other = mateTeeth.map(z -> Entered.ofField(
                 "mate.toothCount", () -> new Mate(mate.kindOrExternal(), z, ofMate, Boolean.TRUE.equals(mate.worn()))));
         Question question = new Question(kind, toothCount, own, worn, swollen, other);
-        return Identified.of(GearReader.identify(question), own, ofMate);
+        return Identified.of(GearReader.identify(question, series), own, ofMate);
     }
 
     private Optional<Integer> mateTeeth() {

@@ -11,6 +11,7 @@ import app.gewerk.core.reading.ReadingKind;
 import app.gewerk.core.reading.ToothCount;
 import app.gewerk.core.words.Refused;
 import app.gewerk.server.http.Needs;
+import app.gewerk.server.knowledge.KnownHere;
 import app.gewerk.server.shop.Here;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.ExampleObject;
@@ -36,7 +37,10 @@ import org.springframework.web.bind.annotation.RestController;
 class ReadingController {
     private final ReadingService readings;
 
-    ReadingController(ReadingService readings) {
+    private final KnownHere known;
+
+    ReadingController(ReadingService readings, KnownHere known) {
+        this.known = known;
         this.readings = readings;
     }
 
@@ -184,7 +188,7 @@ class ReadingController {
                         request.mate() == null
                                 ? new MateEntry(null, null, null, null)
                                 : request.mate().entry())
-                .identify();
+                .identify(known.now().series());
     }
 
     /** Over how many teeth to lay the caliper, before anything but the tooth count is known. */

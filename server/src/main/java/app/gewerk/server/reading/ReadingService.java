@@ -16,6 +16,7 @@ import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobService;
+import app.gewerk.server.knowledge.KnownHere;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
@@ -34,7 +35,10 @@ public class ReadingService {
     private final JobService jobs;
     private final ShopClock clock;
 
-    ReadingService(ReadingStore store, SavedOnceStore savedOnce, JobService jobs, ShopClock clock) {
+    private final KnownHere known;
+
+    ReadingService(ReadingStore store, SavedOnceStore savedOnce, JobService jobs, ShopClock clock, KnownHere known) {
+        this.known = known;
         this.store = store;
         this.savedOnce = savedOnce;
         this.jobs = jobs;
@@ -87,7 +91,7 @@ public class ReadingService {
                                     saved.mate().toothCount(),
                                     saved.mate().worn(),
                                     counting(lines, true)))
-                    .identify());
+                    .identify(known.now().series()));
         } catch (Refused nothing) {
             noAnswer = Optional.of(nothing.say());
         }

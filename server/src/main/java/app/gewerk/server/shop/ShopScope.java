@@ -19,7 +19,7 @@ public class ShopScope {
         this.store = store;
     }
 
-    static Optional<Long> shopId() {
+    public static Optional<Long> shopId() {
         return Optional.ofNullable(WORKS_FOR.get());
     }
 

@@ -1,6 +1,6 @@
 package app.gewerk.server.shop;
 
-import app.gewerk.core.Knowledge;
+import app.gewerk.core.KnowledgeFiles;
 import app.gewerk.core.intake.Estimate;
 import app.gewerk.core.words.Refused;
 import app.gewerk.server.http.Listening;
@@ -107,14 +107,14 @@ public class ShopService {
     public long open(String name, String currency, ZoneId zone) {
         long id = store.open(name, currency, zone);
         return scope.in(id, () -> {
-            for (Map<String, String> seller : Knowledge.rows("sellers")) {
+            for (Map<String, String> seller : KnowledgeFiles.rows("sellers")) {
                 store.insertSeller(id, seller.get("code"), seller.get("baseUrl"));
             }
-            for (Map<String, String> rate : Knowledge.rows("exchangeRates")) {
+            for (Map<String, String> rate : KnowledgeFiles.rows("exchangeRates")) {
                 store.insertRate(
                         id, rate.get("currency"), new BigDecimal(rate.get("rate")), LocalDate.parse(rate.get("asOf")));
             }
-            for (Map<String, String> rule : Knowledge.rows("importRules")) {
+            for (Map<String, String> rule : KnowledgeFiles.rows("importRules")) {
                 store.insertImportRule(id, rule);
             }
             return id;

@@ -1,6 +1,6 @@
 package app.gewerk.server.standin;
 
-import app.gewerk.core.Knowledge;
+import app.gewerk.core.KnowledgeFiles;
 import app.gewerk.core.Wire;
 import app.gewerk.core.gear.Pitch;
 import app.gewerk.core.sourcing.GearOffer;
@@ -50,7 +50,7 @@ public class SellerStandIn implements SmartLifecycle {
 
     private static List<Map<String, String>> rows(String file) {
         try (InputStream csv = SellerStandIn.class.getResourceAsStream("/standin/" + file)) {
-            return Knowledge.rows(new InputStreamReader(Objects.requireNonNull(csv), StandardCharsets.UTF_8));
+            return KnowledgeFiles.rows(new InputStreamReader(Objects.requireNonNull(csv), StandardCharsets.UTF_8));
         } catch (IOException unreadable) {
             throw new UncheckedIOException(unreadable);
         }

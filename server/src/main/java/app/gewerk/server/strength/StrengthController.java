@@ -5,11 +5,11 @@ import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.material.Family;
 import app.gewerk.core.material.Material;
-import app.gewerk.core.material.Materials;
 import app.gewerk.core.strength.FormFactor;
 import app.gewerk.core.strength.ToothLoad;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
+import app.gewerk.server.knowledge.KnownHere;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.ExampleObject;
 import java.util.List;
@@ -25,6 +25,12 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/workings")
 class StrengthController {
+    private final KnownHere known;
+
+    StrengthController(KnownHere known) {
+        this.known = known;
+    }
+
     private static final double MILLION = 1e6;
     private static final double ROOM_C = 23;
 
@@ -104,7 +110,8 @@ class StrengthController {
                 factor,
                 or(request.dynamicFactor(), 1));
         Optional<Double> strength = Optional.ofNullable(request.material())
-                .map(m -> Materials.shipped()
+                .map(m -> known.now()
+                        .materials()
                         .material(m)
                         .rootStrengthMpa(or(request.temperatureC(), ROOM_C), or(request.cycles(), MILLION)));
         return new Strength(
@@ -169,6 +176,6 @@ class StrengthController {
 
     @GetMapping("/materials")
     List<MaterialView> materials() {
-        return Materials.shipped().all().stream().map(MaterialView::of).toList();
+        return known.now().materials().all().stream().map(MaterialView::of).toList();
     }
 }

@@ -1,7 +1,6 @@
 package app.gewerk.server.train;
 
 import app.gewerk.core.gear.Limits;
-import app.gewerk.core.material.Materials;
 import app.gewerk.core.train.Drive;
 import app.gewerk.core.train.DriveStudy;
 import app.gewerk.core.train.Exact;
@@ -14,6 +13,7 @@ import app.gewerk.core.train.SpeedError;
 import app.gewerk.core.train.TrainLoads;
 import app.gewerk.core.train.UsualEfficiency;
 import app.gewerk.core.words.Refused;
+import app.gewerk.server.knowledge.KnownHere;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.ExampleObject;
 import java.util.ArrayList;
@@ -32,6 +32,12 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/workings/train")
 class TrainController {
+    private final KnownHere known;
+
+    TrainController(KnownHere known) {
+        this.known = known;
+    }
+
     private static final String EXAMPLE = """
             {"shafts":["motor","middle","output","case"],"fixed":["case"],"speedsRpm":{"motor":900},
              "meshes":[{"kind":"internal","driver":{"shaft":"motor","toothCount":10},"driven":{"shaft":"middle","toothCount":90}}],
@@ -179,7 +185,7 @@ class TrainController {
     DriveView study(@RequestBody DriveToStudy ask) {
         double celsius = ask.celsius() == null ? DriveStudy.USUAL_C : ask.celsius();
         Limits.requireBetween("workingTemperature", celsius, -40, 80);
-        return DriveView.of(DriveStudy.of(ask.drive(), Materials.shipped(), celsius));
+        return DriveView.of(DriveStudy.of(ask.drive(), known.now().materials(), celsius));
     }
 
     /**

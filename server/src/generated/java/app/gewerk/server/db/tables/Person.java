@@ -15,6 +15,7 @@ import app.gewerk.server.db.tables.JobCircumstances.JobCircumstancesPath;
 import app.gewerk.server.db.tables.JobCulprit.JobCulpritPath;
 import app.gewerk.server.db.tables.JobRhythm.JobRhythmPath;
 import app.gewerk.server.db.tables.Journal.JournalPath;
+import app.gewerk.server.db.tables.KnowledgeChange.KnowledgeChangePath;
 import app.gewerk.server.db.tables.KnownDevice.KnownDevicePath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
 import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
@@ -322,6 +323,19 @@ public class Person extends TableImpl<PersonRecord> {
             _journal = new JournalPath(this, null, Keys.JOURNAL__JOURNAL_SHOP_ID_PERSON_ID_FKEY.getInverseKey());
 
         return _journal;
+    }
+
+    private transient KnowledgeChangePath _knowledgeChange;
+
+    /**
+     * Get the implicit to-many join path to the <code>knowledge_change</code>
+     * table
+     */
+    public KnowledgeChangePath knowledgeChange() {
+        if (_knowledgeChange == null)
+            _knowledgeChange = new KnowledgeChangePath(this, null, Keys.KNOWLEDGE_CHANGE__KNOWLEDGE_CHANGE_SHOP_ID_CHANGED_BY_FKEY.getInverseKey());
+
+        return _knowledgeChange;
     }
 
     private transient KnownDevicePath _knownDevice;

@@ -24,6 +24,7 @@ import app.gewerk.server.db.tables.JobHazard.JobHazardPath;
 import app.gewerk.server.db.tables.JobObservation.JobObservationPath;
 import app.gewerk.server.db.tables.JobRhythm.JobRhythmPath;
 import app.gewerk.server.db.tables.Journal.JournalPath;
+import app.gewerk.server.db.tables.KnowledgeChange.KnowledgeChangePath;
 import app.gewerk.server.db.tables.KnownDevice.KnownDevicePath;
 import app.gewerk.server.db.tables.MachineModel.MachineModelPath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
@@ -447,6 +448,19 @@ public class Shop extends TableImpl<ShopRecord> {
             _journal = new JournalPath(this, null, Keys.JOURNAL__JOURNAL_SHOP_ID_FKEY1.getInverseKey());
 
         return _journal;
+    }
+
+    private transient KnowledgeChangePath _knowledgeChange;
+
+    /**
+     * Get the implicit to-many join path to the <code>knowledge_change</code>
+     * table
+     */
+    public KnowledgeChangePath knowledgeChange() {
+        if (_knowledgeChange == null)
+            _knowledgeChange = new KnowledgeChangePath(this, null, Keys.KNOWLEDGE_CHANGE__KNOWLEDGE_CHANGE_SHOP_ID_FKEY.getInverseKey());
+
+        return _knowledgeChange;
     }
 
     private transient KnownDevicePath _knownDevice;

@@ -13,7 +13,7 @@ import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVRecord;
 
 /** Reads the knowledge files that ship with core: CSV with a header, each row naming its source. */
-public final class Knowledge {
+public final class KnowledgeFiles {
     private static final CSVFormat FORMAT = CSVFormat.DEFAULT
             .builder()
             .setHeader()
@@ -21,11 +21,11 @@ public final class Knowledge {
             .setTrim(true)
             .get();
 
-    private Knowledge() {}
+    private KnowledgeFiles() {}
 
     /** Rows of {@code /knowledge/<name>.csv}, in file order, column name to text. */
     public static List<Map<String, String>> rows(String name) {
-        try (InputStream file = Knowledge.class.getResourceAsStream("/knowledge/" + name + ".csv")) {
+        try (InputStream file = KnowledgeFiles.class.getResourceAsStream("/knowledge/" + name + ".csv")) {
             if (file == null) {
                 throw new IllegalStateException("There is no knowledge file called " + name);
             }

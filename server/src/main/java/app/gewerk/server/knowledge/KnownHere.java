@@ -1,0 +1,68 @@
+package app.gewerk.server.knowledge;
+
+import app.gewerk.core.caution.Cautions;
+import app.gewerk.core.choice.Problem;
+import app.gewerk.core.damage.Causes;
+import app.gewerk.core.diagnosis.DiagnosisKnowledge;
+import app.gewerk.core.knowledge.Knowledge;
+import app.gewerk.core.material.Materials;
+import app.gewerk.core.reading.Series;
+import app.gewerk.server.shop.ShopScope;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.stereotype.Component;
+
+/** What is gone by in the shop that a thread works for; what was shipped where it works for none. */
+@Component
+public class KnownHere {
+    private static final Known SHIPPED = Known.of(Knowledge.shipped());
+
+    private final KnowledgeStore store;
+    private final Map<Long, AsOf> byShop = new ConcurrentHashMap<>();
+
+    KnownHere(KnowledgeStore store) {
+        this.store = store;
+    }
+
+    /** All knowledge, understood. */
+    public record Known(
+            Knowledge knowledge, Problem.Known choice, DiagnosisKnowledge diagnosis, Cautions cautions, Series series) {
+
+        static Known of(Knowledge knowledge) {
+            return new Known(
+                    knowledge,
+                    Problem.Known.of(knowledge),
+                    DiagnosisKnowledge.of(knowledge),
+                    Cautions.of(knowledge),
+                    Series.of(knowledge));
+        }
+
+        public Materials materials() {
+            return choice.materials();
+        }
+
+        public Causes causes() {
+            return choice.causes();
+        }
+    }
+
+    /** @param changes there had been when this was understood; another process may have made more since */
+    private record AsOf(int changes, Known known) {}
+
+    public Known now() {
+        return ShopScope.shopId().map(this::of).orElse(SHIPPED);
+    }
+
+    private Known of(long shopId) {
+        int changes = store.changes(shopId);
+        if (changes == 0) {
+            return SHIPPED;
+        }
+        AsOf kept = byShop.get(shopId);
+        if (kept == null || kept.changes != changes) {
+            kept = new AsOf(changes, Known.of(Knowledge.with(store.inForce(shopId))));
+            byShop.put(shopId, kept);
+        }
+        return kept.known;
+    }
+}

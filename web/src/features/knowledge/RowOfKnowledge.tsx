@@ -1,0 +1,228 @@
+import { Box, Button, TextField } from '@mui/material';
+import { useQueryClient } from '@tanstack/react-query';
+import { z } from 'zod';
+import { api, ask, type Schemas } from '../../api/client';
+import { EditNotices } from '../../parts/EditNotices';
+import { PlainSelect } from '../../parts/PlainSelect';
+import { useEdit } from '../../parts/useEdit';
+import { momentWords } from '../../parts/words';
+import { texts } from '../../texts';
+import { colour, font } from '../../theme';
+import { useMay } from '../shop/useRights';
+import { fileQuery, type KnowledgeColumn, type KnowledgeRow, type Opened } from './queries';
+
+const words = texts.knowledge;
+
+const rowDraft = z.object({ cells: z.record(z.string(), z.string()), why: z.string() });
+type RowDraft = z.infer<typeof rowDraft>;
+
+/** One row, shut: what it is, and whether it is the shop's own; open: its values, beside those that ship. */
+export function RowOfKnowledge(props: {
+  file: string;
+  row: KnowledgeRow;
+  columns: KnowledgeColumn[];
+  open: boolean;
+  toggle: () => void;
+}) {
+  const { row, open } = props;
+  const own = Object.keys(row.own).length;
+  return (
+    <Box component="li" sx={{ bgcolor: colour.label }}>
+      <Box
+        component="button"
+        type="button"
+        aria-expanded={open}
+        onClick={props.toggle}
+        sx={{
+          all: 'unset',
+          boxSizing: 'border-box',
+          cursor: 'pointer',
+          width: '100%',
+          minHeight: 44,
+          px: 1.25,
+          py: 0.5,
+          display: 'flex',
+          gap: 1.5,
+          alignItems: 'center',
+          '&:hover': { bgcolor: colour.kraft },
+          '&:focus-visible': { outline: `2px solid ${colour.ink}`, outlineOffset: -2 },
+        }}
+      >
+        <Box component="strong" sx={{ flex: 1, minWidth: 0 }}>
+          {row.words}
+        </Box>
+        {own > 0 && <span>{words.ownValues(own)}</span>}
+        <Box component="span" sx={{ fontFamily: font.figures, color: colour.inkSoft }}>
+          {row.row}
+        </Box>
+      </Box>
+      {open && <Values file={props.file} row={row} columns={props.columns} />}
+    </Box>
+  );
+}
+
+function Values({ file, row, columns }: { file: string; row: KnowledgeRow; columns: KnowledgeColumn[] }) {
+  const queries = useQueryClient();
+  const may = useMay('shop');
+  const standing = (of: KnowledgeRow): RowDraft => ({ cells: { ...of.shipped, ...of.own }, why: '' });
+  const edit = useEdit({
+    name: `knowledge:${file}:${row.row}`,
+    schema: rowDraft,
+    saved: standing(row),
+    version: row.last?.version ?? 0,
+    send: (draft: RowDraft, version, key) =>
+      ask(
+        api.PUT('/api/knowledge/{file}', {
+          params: { path: { file }, header: { 'Idempotency-Key': key } },
+          body: {
+            row: row.row,
+            version,
+            why: draft.why,
+            cells: columns.map((c) => ({ column: c.column, typed: draft.cells[c.column] ?? '' })),
+          },
+        }),
+      ),
+    done: (opened: Opened) => {
+      queries.setQueryData(fileQuery(file).queryKey, opened);
+      // Whatever was reckoned, was reckoned with what went before.
+      void queries.invalidateQueries();
+    },
+    versionOf: (current: Opened) => current.rows.find((one) => one.row === row.row)?.last?.version ?? 0,
+  });
+  const { cells, why } = edit.value;
+  const set = (column: string, typed: string) => edit.change({ why, cells: { ...cells, [column]: typed } });
+  const asShipped = columns.every((c) => (cells[c.column] ?? '') === row.shipped[c.column]);
+  return (
+    <Box
+      component="form"
+      noValidate
+      onSubmit={(event: React.FormEvent) => {
+        event.preventDefault();
+        void edit.save();
+      }}
+      sx={{ px: 1.25, pt: 1, pb: 1.5, display: 'grid', gap: 1.25 }}
+    >
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: 'repeat(2, minmax(0, 1fr))' },
+          gap: 1.25,
+        }}
+      >
+        {columns.map((column) => (
+          <Cell
+            key={column.column}
+            column={column}
+            shipped={row.shipped[column.column] ?? ''}
+            typed={cells[column.column] ?? ''}
+            set={(typed) => set(column.column, typed)}
+            fixed={!may}
+            wrong={edit.refused?.of(column.column)}
+          />
+        ))}
+      </Box>
+      <Box sx={{ color: colour.inkSoft, overflowWrap: 'anywhere' }}>
+        {words.source(row.shipped['source'] ?? '')}
+        {row.last && <Box>{words.last(row.last.by, momentWords(row.last.at), row.last.why)}</Box>}
+      </Box>
+      <EditNotices edit={edit} theirs={(current: Opened) => theirs(current, row.row)} />
+      {may ? (
+        <>
+          {edit.changed && (
+            <TextField
+              size="small"
+              label={words.why}
+              value={why}
+              onChange={(event) => edit.change({ cells, why: event.target.value })}
+              error={edit.refused?.of('why') !== undefined}
+              helperText={edit.refused?.of('why')}
+            />
+          )}
+          {edit.refused && !edit.refused.of('why') && (
+            <Box role="alert" sx={{ color: colour.danger }}>
+              {edit.refused.message}
+            </Box>
+          )}
+          <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+            <Button type="submit" variant="contained" disabled={!edit.changed || edit.busy}>
+              {words.keep}
+            </Button>
+            {!asShipped && (
+              <Button variant="outlined" onClick={() => edit.change({ cells: row.shipped, why })}>
+                {words.asShipped}
+              </Button>
+            )}
+            {edit.changed && (
+              <Button variant="text" onClick={edit.drop}>
+                {words.drop}
+              </Button>
+            )}
+          </Box>
+        </>
+      ) : (
+        <Box>{words.notYours}</Box>
+      )}
+    </Box>
+  );
+}
+
+function theirs(current: Opened, key: string): string {
+  const last = current.rows.find((row) => row.row === key)?.last;
+  return last ? words.last(last.by, momentWords(last.at), last.why) : '';
+}
+
+function Cell(props: {
+  column: KnowledgeColumn;
+  shipped: string;
+  typed: string;
+  set: (typed: string) => void;
+  fixed: boolean;
+  wrong: string | undefined;
+}) {
+  const { column, shipped, typed } = props;
+  const label = column.unit ? `${column.words}, ${column.unit}` : column.words;
+  const choices: Partial<Record<Schemas['KnowledgeColumn']['kind'], [string, string][]>> = {
+    yesNo: [
+      ['yes', words.yes],
+      ['no', words.no],
+    ],
+    trueFalse: [
+      ['true', words.yes],
+      ['false', words.no],
+    ],
+  };
+  const options = choices[column.kind];
+  const changed = typed !== shipped;
+  if (options) {
+    return (
+      <PlainSelect
+        label={label}
+        shown={label}
+        value={typed}
+        set={props.fixed ? () => undefined : props.set}
+        options={options}
+      />
+    );
+  }
+  const long = column.kind === 'text' || column.kind === 'shares';
+  return (
+    <TextField
+      size="small"
+      label={label}
+      value={typed}
+      disabled={props.fixed}
+      multiline={long}
+      onChange={(event) => props.set(event.target.value)}
+      error={props.wrong !== undefined}
+      helperText={props.wrong ?? (changed ? words.shipped(shipped) : undefined)}
+      sx={{
+        ...(long && { gridColumn: '1 / -1' }),
+        '& .MuiInputBase-input': {
+          fontWeight: changed ? 700 : undefined,
+          ...(column.kind !== 'text' && { fontFamily: font.figures }),
+        },
+        '& .MuiFormHelperText-root': { overflowWrap: 'anywhere' },
+      }}
+    />
+  );
+}
