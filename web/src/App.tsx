@@ -34,9 +34,9 @@ const Knowledge = lazy(() => import('./features/knowledge/Knowledge'));
 const Workings = lazy(() => import('./features/workings/Workings'));
 
 const AREAS = [
-  { to: '/', words: texts.bench },
-  { to: '/book', words: texts.book.title, short: texts.book.short },
-  { to: '/workings', words: texts.workings },
+  { to: '/', words: texts.bench, under: [] as string[] },
+  { to: '/book', words: texts.book.title, short: texts.book.short, under: ['/book', '/knowledge'] },
+  { to: '/workings', words: texts.workings, under: ['/workings'] },
 ];
 
 export function App() {
@@ -82,7 +82,7 @@ export function App() {
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <TopBar
         person={here?.name}
-        area={AREAS.find((a) => a.to !== '/' && place.pathname.startsWith(a.to))?.to ?? '/'}
+        area={AREAS.find((a) => a.under.some((path) => place.pathname.startsWith(path)))?.to ?? '/'}
         find={() => setFinding(true)}
         help={() => setHelp(true)}
         changePerson={() => setChoosing(true)}

@@ -2710,7 +2710,7 @@ export interface components {
             column: string;
             /** @enum {string} */
             kind: "text" | "number" | "yesNo" | "trueFalse" | "names" | "shares" | "curve";
-            names: string[];
+            names: components["schemas"]["KnownName"][];
             unit: string;
             words: string;
         };
@@ -2753,6 +2753,10 @@ export interface components {
             kind: string;
             maker: string;
             name: string;
+        };
+        KnownName: {
+            name: string;
+            words: string;
         };
         KnownRule: {
             /** Format: int64 */

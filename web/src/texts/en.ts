@@ -421,6 +421,10 @@ export const en = {
     yes: 'yes',
     no: 'no',
     notYours: 'The owner of the shop changes this.',
+    share: (name: string) => `how likely: ${name}`,
+    leaveOut: (name: string) => `leave out: ${name}`,
+    add: 'it shows besides',
+    choose: '…',
   },
   book: {
     title: 'Device book',

@@ -1,14 +1,14 @@
 import { Box, Button, TextField } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { z } from 'zod';
-import { api, ask, type Schemas } from '../../api/client';
+import { api, ask } from '../../api/client';
 import { EditNotices } from '../../parts/EditNotices';
-import { PlainSelect } from '../../parts/PlainSelect';
 import { useEdit } from '../../parts/useEdit';
 import { momentWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { useMay } from '../shop/useRights';
+import { Cell } from './Cell';
 import { fileQuery, type KnowledgeColumn, type KnowledgeRow, type Opened } from './queries';
 
 const words = texts.knowledge;
@@ -143,7 +143,18 @@ function Values({ file, row, columns }: { file: string; row: KnowledgeRow; colum
               {edit.refused.message}
             </Box>
           )}
-          <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+          <Box
+            sx={{
+              display: 'flex',
+              gap: 1.5,
+              flexWrap: 'wrap',
+              position: 'sticky',
+              bottom: -16,
+              py: 1,
+              bgcolor: colour.label,
+              borderTop: edit.changed ? `1px solid ${colour.line}` : undefined,
+            }}
+          >
             <Button type="submit" variant="contained" disabled={!edit.changed || edit.busy}>
               {words.keep}
             </Button>
@@ -169,60 +180,4 @@ function Values({ file, row, columns }: { file: string; row: KnowledgeRow; colum
 function theirs(current: Opened, key: string): string {
   const last = current.rows.find((row) => row.row === key)?.last;
   return last ? words.last(last.by, momentWords(last.at), last.why) : '';
-}
-
-function Cell(props: {
-  column: KnowledgeColumn;
-  shipped: string;
-  typed: string;
-  set: (typed: string) => void;
-  fixed: boolean;
-  wrong: string | undefined;
-}) {
-  const { column, shipped, typed } = props;
-  const label = column.unit ? `${column.words}, ${column.unit}` : column.words;
-  const choices: Partial<Record<Schemas['KnowledgeColumn']['kind'], [string, string][]>> = {
-    yesNo: [
-      ['yes', words.yes],
-      ['no', words.no],
-    ],
-    trueFalse: [
-      ['true', words.yes],
-      ['false', words.no],
-    ],
-  };
-  const options = choices[column.kind];
-  const changed = typed !== shipped;
-  if (options) {
-    return (
-      <PlainSelect
-        label={label}
-        shown={label}
-        value={typed}
-        set={props.fixed ? () => undefined : props.set}
-        options={options}
-      />
-    );
-  }
-  const long = column.kind === 'text' || column.kind === 'shares';
-  return (
-    <TextField
-      size="small"
-      label={label}
-      value={typed}
-      disabled={props.fixed}
-      multiline={long}
-      onChange={(event) => props.set(event.target.value)}
-      error={props.wrong !== undefined}
-      helperText={props.wrong ?? (changed ? words.shipped(shipped) : undefined)}
-      sx={{
-        ...(long && { gridColumn: '1 / -1' }),
-        '& .MuiInputBase-input': {
-          fontWeight: changed ? 700 : undefined,
-          ...(column.kind !== 'text' && { fontFamily: font.figures }),
-        },
-        '& .MuiFormHelperText-root': { overflowWrap: 'anywhere' },
-      }}
-    />
-  );
 }

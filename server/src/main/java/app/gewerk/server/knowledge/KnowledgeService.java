@@ -41,7 +41,10 @@ public class KnowledgeService {
     public record KnowledgeFile(String file, Say words, int rows, int changed) {}
 
     /** @param unit empty where it has none */
-    public record KnowledgeColumn(String column, Say words, Column.Kind kind, String unit, List<String> names) {}
+    public record KnowledgeColumn(String column, Say words, Column.Kind kind, String unit, List<KnownName> names) {}
+
+    /** What a list of names may name. */
+    public record KnownName(String name, Say words) {}
 
     /**
      * @param shipped what ships, by column
@@ -85,7 +88,7 @@ public class KnowledgeService {
                 named(file),
                 Knowledge.keys(file),
                 Column.of(file).stream()
-                        .map(c -> new KnowledgeColumn(c.name(), c.words(), c.kind(), c.unit(), List.copyOf(c.names())))
+                        .map(c -> new KnowledgeColumn(c.name(), c.words(), c.kind(), c.unit(), names(c)))
                         .toList(),
                 rows);
     }
@@ -110,8 +113,7 @@ public class KnowledgeService {
             case "materials" -> Say.of("material." + row.text("material"));
             case "ways" -> Say.of(Wire.parse(Way.class, row.text("way")));
             case "failureWays" -> Say.of("failureWay." + row.text("way"));
-            case "likelihoods" ->
-                Say.of("knowledge.shown", "way", Say.of("failureWay." + row.text("way")), "at", row.text("at"));
+            case "likelihoods" -> shown(Say.of("failureWay." + row.text("way")), row.text("at"));
             case "observations" -> ofAPart("observation." + row.text("code"));
             case "checks" -> ofAPart("check." + row.text("check"));
             case "damageCauses" -> Say.of("damageCause." + row.text("cause"));
@@ -122,6 +124,26 @@ public class KnowledgeService {
                 Say.typed(String.join(
                         " ", Knowledge.keys(file).stream().map(row::text).toList()));
         };
+    }
+
+    private static Say shown(Say way, String at) {
+        return at.equals("any")
+                ? Say.of("knowledge.shown", "way", way)
+                : Say.of("knowledge.shownAt", "way", way, "at", Say.of("knowledge.at." + at));
+    }
+
+    private static List<KnownName> names(Column column) {
+        return column.names().stream()
+                .map(name -> new KnownName(
+                        name,
+                        switch (column.file()) {
+                            case "materials" -> Say.of("substance." + name);
+                            case "likelihoods" -> ofAPart("observation." + name);
+                            case "damageCauses" -> Say.of("damageFeature." + name);
+                            case "kinds" -> Say.of("hazard." + name);
+                            default -> Say.typed(name);
+                        }))
+                .toList();
     }
 
     /** Some are of a part, which is not named here. */
