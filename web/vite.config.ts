@@ -6,5 +6,6 @@ export default defineConfig({
   plugins: [react()],
   server: { proxy: { '/api': 'http://127.0.0.1:7460' } },
   build: { target: 'es2022', assetsInlineLimit: 0, chunkSizeWarningLimit: 700 },
-  test: { environment: 'jsdom', setupFiles: ['src/test-setup.ts'] },
+  // One document for all files: making one takes ten times as long as most tests in it.
+  test: { environment: 'jsdom', isolate: false, pool: 'threads', setupFiles: ['src/test-setup.ts'] },
 });

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { z } from 'zod';
 import { Refused, Unreachable } from '../api/client';
+import { workAt } from './bench';
 import { LineProvider } from './useSave';
 import { useEdit } from './useEdit';
 
@@ -56,6 +57,7 @@ function bench(name: string) {
 describe('editing what is kept', () => {
   beforeEach(() => {
     localStorage.clear();
+    workAt('own');
     vi.useFakeTimers();
   });
   afterEach(() => void vi.useRealTimers());
@@ -116,7 +118,7 @@ describe('editing what is kept', () => {
     const { server, open } = bench('d');
     const first = open();
     act(() => first.result.current.change('once'));
-    const kept = localStorage.getItem('gewerk-draft::d') ?? '';
+    const kept = localStorage.getItem('gewerk-draft:own:d') ?? '';
     server.keys.add((JSON.parse(kept) as { key: string }).key);
     server.line = 'once';
     server.version = 2;
