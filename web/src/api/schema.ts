@@ -212,6 +212,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/choice/of-model/{modelId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["turnedOut"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/choice/ways": {
         parameters: {
             query?: never;
@@ -2033,6 +2049,8 @@ export interface components {
             donorAgeYears?: number;
             driven: boolean;
             goodOneAtHand: boolean;
+            /** Format: double */
+            hoursRun?: number;
             hubAlike?: boolean;
             /** Format: double */
             hubOutMm?: number;
@@ -3837,10 +3855,14 @@ export interface components {
             assemblesEquallySpaced: boolean;
             frequenciesHz?: components["schemas"]["PlanetFrequencies"];
             /** Format: double */
+            jamForceN?: number;
+            /** Format: double */
             jamSunTorqueNmm?: number;
             /** Format: double */
             neighbourClearanceMm?: number;
             planetRpm?: components["schemas"]["Fraction"];
+            /** Format: double */
+            strengthN?: number;
             /** Format: double */
             sunTorqueNmm?: number;
         };
@@ -4120,6 +4142,13 @@ export interface components {
             /** Format: int32 */
             trayNumber: number;
             waitsFor?: string;
+        };
+        TurnedOut: {
+            /** Format: int32 */
+            cameBack: number;
+            /** Format: int32 */
+            done: number;
+            way: string;
         };
         TwinView: {
             /** Format: double */
@@ -4641,6 +4670,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    turnedOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                modelId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TurnedOut"][];
+                };
             };
         };
     };

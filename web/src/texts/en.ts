@@ -465,6 +465,9 @@ export const en = {
       } ${rpm < 0 ? '↻' : '↺'}`,
     jam: (share: number) => `${Math.round(100 * share)} % of its strength when the motor is held fast`,
     weakest: 'the weakest',
+    turnedOut: 'How it was mended here',
+    mended: (done: number, back: number) =>
+      `${done === 1 ? 'once' : `${done} times`}, ${back === 0 ? 'none came back' : `${back} came back`} within a year`,
     bears: (w: Schemas['WheelView']) =>
       `${(w.torqueNmm ?? 0).toFixed(1)} N mm at work${
         w.jamTorqueNmm === undefined ? '' : `, ${w.jamTorqueNmm.toFixed(1)} N mm at a jam`
@@ -580,6 +583,9 @@ export const en = {
         view.jamSunTorqueNmm === undefined
           ? ''
           : `${view.jamSunTorqueNmm.toFixed(0)} N mm on the sun at a jam`,
+        view.jamForceN === undefined || view.strengthN === undefined
+          ? ''
+          : `a tooth bears ${view.strengthN.toFixed(1)} N, a jam puts ${view.jamForceN.toFixed(1)} N on it`,
       ]
         .filter((part) => part !== '')
         .join('; '),
@@ -966,6 +972,7 @@ export const en = {
       workingArcDeg: 'Works over (°)',
       donorAgeYears: 'Donor, age (years)',
       sisters: 'Sisters in it',
+      hoursRun: 'Hours it has run',
       nozzleMm: 'Nozzle (mm)',
       motorTorqueNmm: 'Torque at work (N mm)',
       jamTorqueNmm: 'Torque stalled (N mm)',

@@ -16,7 +16,8 @@ type Open =
   | 'workingArcDeg'
   | 'donorAgeYears'
   | 'motorTorqueNmm'
-  | 'jamTorqueNmm';
+  | 'jamTorqueNmm'
+  | 'hoursRun';
 
 /** What has to be known around the gear besides the gear itself. */
 export function Around(props: {
@@ -108,6 +109,7 @@ export function Around(props: {
         {always('sisters')}
         {open('motorTorqueNmm')}
         {open('jamTorqueNmm')}
+        {open('hoursRun')}
         {always('nozzleMm')}
       </Box>
       <Box sx={{ display: 'flex', columnGap: 2, flexWrap: 'wrap' }}>

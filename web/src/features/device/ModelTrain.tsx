@@ -17,7 +17,15 @@ import { Frame } from '../job/Frame';
 import { AsText } from './AsText';
 import { driveOf, parentOf, turnedTo, withWheel } from './drive';
 import { MotorAndWork } from './MotorAndWork';
-import { modelQuery, sameGearsQuery, studyQuery, trainQuery, type Drive, type Machine } from './queries';
+import {
+  modelQuery,
+  sameGearsQuery,
+  studyQuery,
+  trainQuery,
+  turnedOutQuery,
+  type Drive,
+  type Machine,
+} from './queries';
 import { boundsOf, TrainDrawing } from './TrainDrawing';
 import { ShaftsAndSets } from './ShaftsAndSets';
 import { useKindWords } from './useKindWords';
@@ -201,6 +209,7 @@ function TrainOf({ model, train }: { model: Schemas['KnownMachine']; train: Sche
           </li>
         ))}
       </Box>
+      <TurnedOut modelId={model.id} />
       {study.data && <Sizes study={study.data} name={(code) => nameOf(machine, drive, code)} />}
       <ShaftsAndSets machine={machine} drive={drive} study={drawn} may={allowed} change={change} />
       <MotorAndWork machine={machine} drive={drive} may={allowed} change={change} />
@@ -278,6 +287,24 @@ function Findings(props: {
           )}
         </Notice>
       )}
+    </Box>
+  );
+}
+
+/** How each way of mending turned out on this model here. */
+function TurnedOut({ modelId }: { modelId: number }) {
+  const ways = useQuery(turnedOutQuery(modelId)).data ?? [];
+  if (ways.length === 0) return null;
+  return (
+    <Box component="section" aria-label={words.turnedOut} sx={{ mt: 1 }}>
+      <Box component="h2" sx={{ fontSize: 17, m: 0 }}>
+        {words.turnedOut}
+      </Box>
+      {ways.map((one) => (
+        <div key={one.way}>
+          {one.way}: {words.mended(one.done, one.cameBack)}
+        </div>
+      ))}
     </Box>
   );
 }

@@ -52,6 +52,7 @@ export function ShaftsAndSets(props: {
           <Box key={index} sx={{ bgcolor: colour.label, p: 1.25, mt: 0.5 }}>
             <strong>{machine.components.find((c) => c.code === s.part)?.words}</strong>{' '}
             {view && words.stage(s.set, view)}
+            {study?.weakest === s.part && <strong> {words.weakest}</strong>}
             <Box sx={grid}>
               {COUNTS.map((field) => (
                 <NumberField

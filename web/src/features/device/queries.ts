@@ -29,6 +29,13 @@ export const sameGearsQuery = (modelId: number) =>
     queryFn: () => ask(api.GET('/api/device/{modelId}/same-gears', { params: { path: { modelId } } })),
   });
 
+/** How the ways of mending turned out on a model. */
+export const turnedOutQuery = (modelId: number) =>
+  queryOptions({
+    queryKey: ['model', modelId, 'turned-out'],
+    queryFn: () => ask(api.GET('/api/choice/of-model/{modelId}', { params: { path: { modelId } } })),
+  });
+
 /** All that follows from a drive as it is typed; what was before stays until the next has come. */
 export const studyQuery = (drive: Drive | undefined) =>
   queryOptions({

@@ -273,4 +273,52 @@ class ChoiceApiTest {
                 .as("asking is no way that is weighed")
                 .isFalse();
     }
+
+    private long read(String model, String serial) {
+        Map<String, Object> intake = Api.intake("Vantorel", model, "clicks");
+        intake.put("serial", serial);
+        Api.Answer taken = api.post(mara, "/api/intake", intake);
+        assertThat(taken.status()).as(taken.text()).isEqualTo(201);
+        long id = taken.body().path("id").asLong();
+        assertThat(api.readAndTake(
+                                mara, id, List.of(Map.of("what", "centreDistance", "parameter", 48, "typed", "18.05")))
+                        .status())
+                .isEqualTo(200);
+        return id;
+    }
+
+    private void mended(long id, String way) {
+        int version = api.get("/api/job/" + id).body().path("version").asInt();
+        assertThat(api.post(
+                                mara,
+                                "/api/choice/" + id,
+                                Map.of("version", version, "way", way, "reason", "it is at hand"))
+                        .status())
+                .isEqualTo(200);
+        version = api.get("/api/job/" + id).body().path("version").asInt();
+        assertThat(api.post(mara, "/api/job/" + id + "/move", Map.of("version", version, "place", "putAway"))
+                        .status())
+                .isEqualTo(200);
+    }
+
+    /** Two machines mended one way; one comes back on the bench within the year, known by its serial number. */
+    @Test
+    void whatCameBackOfAModelCountsInItsNextJudgement() {
+        String model = "Back " + System.nanoTime();
+        mended(read(model, "A-1"), "substitute");
+        mended(read(model, "A-2"), "substitute");
+        long other = read(model, "A-3");
+        JsonNode none = way(judged(other, ""), "substitute");
+        assertThat(none.path("reasons").toString()).contains("Mended so 2 times on this model here; none came back");
+        long back = read(model, "A-1");
+        JsonNode one = way(judged(back, ""), "substitute");
+        assertThat(one.path("reasons").toString()).contains("Mended so 2 times on this model here; 1 came back");
+        assertThat(one.path("chance").path("likely").asDouble())
+                .isCloseTo(none.path("chance").path("likely").asDouble() - 1.0 / 8, within(1e-9));
+        long modelId = api.get("/api/job/" + back).body().path("machineModelId").asLong();
+        JsonNode turnedOut = api.get("/api/choice/of-model/" + modelId).body();
+        assertThat(turnedOut).hasSize(1);
+        assertThat(turnedOut.get(0).path("done").asInt()).isEqualTo(2);
+        assertThat(turnedOut.get(0).path("cameBack").asInt()).isEqualTo(1);
+    }
 }

@@ -60,6 +60,7 @@ class RightsTest {
                 POST /api/account/pin
                 POST /api/account/sign-out-everywhere
                 GET /api/account/address
+                GET /api/choice/of-model/{modelId}
                 GET /api/choice/ways
                 GET /api/choice/{jobId}
                 GET /api/choice/{jobId}/judgement

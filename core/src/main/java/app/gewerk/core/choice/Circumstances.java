@@ -28,6 +28,7 @@ import java.util.Optional;
  * @param motorTorqueNmm on this gear at ordinary work
  * @param jamTorqueNmm on this gear with the motor stalled
  * @param nozzleMm of the printer
+ * @param hoursRun of the gear in all its life, where somebody knows
  */
 public record Circumstances(
         @AtMost(40) String material,
@@ -49,7 +50,8 @@ public record Circumstances(
         Optional<Priced> assembly,
         Optional<Double> motorTorqueNmm,
         Optional<Double> jamTorqueNmm,
-        double nozzleMm) {
+        double nozzleMm,
+        Optional<Double> hoursRun) {
 
     /** Before anybody has said anything: an acetal gear ten years old in a machine of a living room (common practice). */
     public static final Circumstances USUAL = usual(40, 0);
@@ -76,7 +78,8 @@ public record Circumstances(
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
-                0.4);
+                0.4,
+                Optional.empty());
     }
 
     public Circumstances {
@@ -91,6 +94,7 @@ public record Circumstances(
         jamTorqueNmm.ifPresent(torque -> Limits.requireBetween("torque", torque, 0, 1e6));
         Limits.requireBetween("sisters", sisters, 0, 50);
         Limits.requireBetween("nozzle", nozzleMm, 0.05, 2);
+        hoursRun.ifPresent(hours -> Limits.requireBetween("hoursRun", hours, 0.1, 1e6));
     }
 
     /** With what is asked first at the bench. */
@@ -115,7 +119,8 @@ public record Circumstances(
                 assembly,
                 motorTorqueNmm,
                 jamTorqueNmm,
-                nozzleMm);
+                nozzleMm,
+                hoursRun);
     }
 
     /** With torques that follow from the train, where nobody has said any. */
@@ -140,6 +145,7 @@ public record Circumstances(
                 assembly,
                 motorTorqueNmm.or(train::motorTorqueNmm),
                 jamTorqueNmm.or(train::jamTorqueNmm),
-                nozzleMm);
+                nozzleMm,
+                hoursRun);
     }
 }

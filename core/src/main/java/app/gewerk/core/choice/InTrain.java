@@ -11,6 +11,7 @@ import app.gewerk.core.train.Wheel;
 import app.gewerk.core.words.Say;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /**
@@ -22,6 +23,7 @@ import java.util.stream.Stream;
  * @param jamTorqueNmm with the motor held fast
  * @param others that may give way in its stead
  * @param mate the first of them that it meshes with
+ * @param rpm turns a minute, without sign
  */
 public record InTrain(
         String wheel,
@@ -29,7 +31,8 @@ public record InTrain(
         Optional<Double> motorTorqueNmm,
         Optional<Double> jamTorqueNmm,
         List<Other> others,
-        Optional<Mate> mate) {
+        Optional<Mate> mate,
+        Optional<Double> rpm) {
 
     /**
      * What it meshes with, as far as it is counted.
@@ -91,6 +94,17 @@ public record InTrain(
                         .map(capacity -> new Other(
                                 words(machine, drive.wheel(w.code()).part()), capacity, mates.contains(w.code())))
                         .stream());
+        Stream<Other> planets = IntStream.range(0, study.stages().size())
+                .boxed()
+                .flatMap(i -> study.stages().get(i).jamShare().stream()
+                        .filter(share -> share > 0)
+                        .flatMap(share -> own.jamForceN().stream()
+                                .map(force -> new Other(
+                                        words(
+                                                machine,
+                                                drive.planetStages().get(i).part()),
+                                        force / share,
+                                        false))));
         Optional<Mate> mate = drive.meshingsOf(wheel.code()).stream()
                 .filter(m -> m.kind().parallel())
                 .flatMap(m -> drive.other(m, wheel.code()).toothCount().stream()
@@ -100,7 +114,18 @@ public record InTrain(
                                 m.centreDistanceMm())))
                 .findFirst();
         return new InTrain(
-                wheel.code(), words(machine, wheel.part()), own.torqueNmm(), own.jamTorqueNmm(), others.toList(), mate);
+                wheel.code(),
+                words(machine, wheel.part()),
+                own.torqueNmm(),
+                own.jamTorqueNmm(),
+                Stream.concat(others, planets).toList(),
+                mate,
+                study.shafts().stream()
+                        .filter(shaft -> shaft.code().equals(wheel.shaft()))
+                        .flatMap(shaft -> shaft.rpm().stream())
+                        .map(n -> Math.abs(n.doubleValue()))
+                        .filter(n -> n > 0)
+                        .findFirst());
     }
 
     private static Say words(Machine machine, String part) {

@@ -5,12 +5,14 @@ import app.gewerk.core.damage.Pattern;
 import app.gewerk.core.damage.ToothMap;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.ToothForm;
+import app.gewerk.core.job.Way;
 import app.gewerk.core.knowledge.Knowledge;
 import app.gewerk.core.material.Material;
 import app.gewerk.core.material.Materials;
 import app.gewerk.core.strength.FormFactor;
 import app.gewerk.core.words.Refused;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -24,6 +26,8 @@ import java.util.Optional;
  * @param map what was seen on it
  * @param reopenMinutes to get to this place once more
  * @param others gears of the train that may give way in its stead
+ * @param rpm at which the gear turns, where its train tells
+ * @param earlier how ways turned out on this model before
  * @param known what is gone by
  */
 public record Problem(
@@ -39,6 +43,8 @@ public record Problem(
         Terms terms,
         double reopenMinutes,
         List<InTrain.Other> others,
+        Optional<Double> rpm,
+        Map<Way, Earlier> earlier,
         Known known) {
 
     /** Face width over module where none was read (common practice). */
@@ -50,6 +56,7 @@ public record Problem(
         mate.ifPresent(ToothForm::of);
         offers = List.copyOf(offers);
         others = List.copyOf(others);
+        earlier = Map.copyOf(earlier);
         known.materials.material(circumstances.material()).rootStrengthMpa(circumstances.temperatureC(), MILLION);
         known.materials.material(circumstances.mateMaterial()).rootStrengthMpa(circumstances.temperatureC(), MILLION);
     }
@@ -112,7 +119,7 @@ public record Problem(
                 * FormFactor.fromOutline(of);
     }
 
-    private static final double MILLION = 1e6;
+    static final double MILLION = 1e6;
 
     /** Of the gear as it was when new. */
     double originalCapacityN() {

@@ -9,18 +9,21 @@ import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearPair;
 import app.gewerk.core.gear.Pitch;
+import app.gewerk.core.gear.ProfileShift;
 import app.gewerk.core.job.Way;
 import app.gewerk.core.material.Material;
 import app.gewerk.core.words.Say;
 import java.util.Comparator;
 import java.util.Optional;
+import java.util.function.IntToDoubleFunction;
+import java.util.function.Predicate;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /**
- * Both gears of the pair by stock gears of another pitch, unshifted, that stand at the old centre distance and turn nearly as
- * the old ones did.
+ * Another gear in its place that stands at the old centre distance and turns nearly as the old one did: one stock gear alone
+ * where the mate can stay, stock gears of another pitch for both, or else one that is cut with the profile shift the distance asks for.
  */
 final class Substitute implements Rule {
     /** Pitches that stock gears are sold in (common practice). */
@@ -43,18 +46,53 @@ final class Substitute implements Rule {
     /** Two bores, two hubs, and the mate often carries more than its teeth (from memory). */
     private static final double BOTH_WORK = 0.7;
 
+    /** One bore, one hub, the old mate (from memory). */
+    private static final double ALONE_WORKS = 0.85;
+    /** What two new gears and the mate's hub have to be worth it for, in the measure below. */
+    private static final double BOTH_NEW = 0.3;
+
     private static final double PAIR_COST = 12;
-    private static final int PAIR_DAYS = 7;
+    private static final double ALONE_COST = 7;
+    private static final int STOCK_DAYS = 7;
+    private static final double BORE_MINUTES_SAVED = 30;
+    /** Backlash of a gear that is cut for its place, in modules (common practice). */
+    private static final double CUT_BACKLASH = 0.08;
+    /** Beyond these a tooth of few teeth is undercut or comes to a point (common practice). */
+    private static final double LEAST_SHIFT = -0.3;
+
+    private static final double MOST_SHIFT = 0.6;
 
     @Override
     public Way way() {
         return Way.SUBSTITUTE;
     }
 
-    /** @param ratioError of the speed, 0.01 for one in a hundred too fast */
-    record Found(GearPair pair, double ratioError) {
+    /**
+     * @param ratioError of the speed, 0.01 for one in a hundred too fast
+     * @param alone whether the mate stays
+     */
+    record Found(GearPair pair, double ratioError, boolean alone) {
         double backlashOverModule() {
             return pair.circumferentialBacklashMm() / pair.pinion().normalModule();
+        }
+
+        boolean runs() {
+            return backlashOverModule() >= LEAST_BACKLASH
+                    && backlashOverModule() <= MOST_BACKLASH
+                    && pair.contactRatio() >= LEAST_CONTACT
+                    && pair.interferences().isEmpty();
+        }
+
+        boolean shifted() {
+            return pair.pinion().profileShiftCoefficient() != 0;
+        }
+
+        /** The less the better. */
+        double drawback(CylindricalGear old) {
+            return Math.abs(ratioError) * 10
+                    + backlashOverModule()
+                    + Math.abs(Math.log(pair.pinion().normalModule() / old.normalModule()))
+                    + (alone ? 0 : BOTH_NEW);
         }
     }
 
@@ -74,19 +112,22 @@ final class Substitute implements Rule {
         }
         double centre = problem.centreDistanceMm().get();
         double ratio = mate.toothCount() / (double) gear.toothCount();
-        Optional<Found> best = Stream.concat(
+        Predicate<Found> warmAndCold = found -> {
+            WorkingBacklash hot = at(found, problem, problem.circumstances().temperatureC());
+            return !hot.binds() && !at(found, problem, COLDEST_C).jumps();
+        };
+        Stream<Found> pairs = Stream.concat(
                         DoubleStream.of(MODULES).mapToObj(Pitch::ofModule),
                         DoubleStream.of(DIAMETRAL_PITCHES).mapToObj(Pitch::ofDiametralPitch))
-                .flatMap(pitch -> pairs(pitch.module(), centre, ratio))
+                .flatMap(pitch -> pairs(pitch.module(), centre, ratio));
+        Optional<Found> best = Stream.concat(alone(gear, mate, centre, z -> 0), pairs)
                 .filter(found -> !same(found, gear, mate))
-                .filter(found -> {
-                    WorkingBacklash hot =
-                            at(found.pair(), problem, problem.circumstances().temperatureC());
-                    return !hot.binds() && !at(found.pair(), problem, COLDEST_C).jumps();
-                })
-                .min(Comparator.comparingDouble(f -> Math.abs(f.ratioError()) * 10
-                        + f.backlashOverModule()
-                        + Math.abs(Math.log(f.pair().pinion().normalModule() / gear.normalModule()))));
+                .filter(warmAndCold)
+                .min(Comparator.comparingDouble(found -> found.drawback(gear)))
+                .or(() -> alone(gear, mate, centre, z -> shiftToCut(z, mate, centre))
+                        .filter(found -> !same(found, gear, mate))
+                        .filter(warmAndCold)
+                        .min(Comparator.comparingDouble(found -> found.drawback(gear))));
         if (best.isEmpty()) {
             return Rule.fails("choose.noSubstitute", "centre", centre);
         }
@@ -94,44 +135,96 @@ final class Substitute implements Rule {
         CylindricalGear own = found.pair().pinion();
         CylindricalGear other = found.pair().wheel();
         double share = problem.capacityN(own, stock, problem.bearing()) / problem.originalCapacityN();
-        Draft draft = new Draft(
-                problem,
-                Way.SUBSTITUTE,
-                Say.of(
-                        "choose.substitute",
-                        "module",
-                        own.normalModule(),
-                        "own",
-                        own.toothCount(),
-                        "other",
-                        other.toothCount()),
-                share,
-                stock);
-        draft.parts += PAIR_COST;
-        draft.days += PAIR_DAYS;
-        draft.mateNewToo = true;
-        draft.worksAtAll = BOTH_WORK;
-        draft.mateCapacityN = Optional.of(problem.capacityN(other, stock, problem.bearing()));
+        Draft draft = new Draft(problem, Way.SUBSTITUTE, said(found), share, stock);
+        draft.parts += found.alone() ? ALONE_COST : PAIR_COST;
+        draft.days += STOCK_DAYS;
+        if (found.alone()) {
+            draft.minutes -= BORE_MINUTES_SAVED;
+            draft.worksAtAll = ALONE_WORKS;
+        } else {
+            draft.mateNewToo = true;
+            draft.worksAtAll = BOTH_WORK;
+            draft.mateCapacityN = Optional.of(problem.capacityN(other, stock, problem.bearing()));
+        }
         draft.because("choose.substituteRatio", "percent", 100 * found.ratioError());
         draft.because(
                 "choose.substituteBacklash",
                 "backlash",
                 found.pair().circumferentialBacklashMm(),
                 "cold",
-                at(found.pair(), problem, COLDEST_C).circumferentialBacklashMm(),
+                at(found, problem, COLDEST_C).circumferentialBacklashMm(),
                 "hot",
-                at(found.pair(), problem, problem.circumstances().temperatureC())
-                        .circumferentialBacklashMm());
-        draft.caution("choose.substituteBores");
-        draft.shows(new Shown(0, false, false, Optional.of(teeth(own)), Optional.of(teeth(other))));
+                at(found, problem, problem.circumstances().temperatureC()).circumferentialBacklashMm());
+        draft.caution(found.alone() ? "choose.substituteBore" : "choose.substituteBores");
+        if (found.shifted()) {
+            draft.caution("choose.substituteMade");
+        }
+        draft.shows(new Shown(
+                0,
+                false,
+                false,
+                Optional.of(teeth(own)),
+                Optional.of(teeth(other)).filter(any -> !found.alone())));
         return new Verdict.Applies(draft);
     }
 
+    private static Say said(Found found) {
+        CylindricalGear own = found.pair().pinion();
+        if (!found.alone()) {
+            return Say.of(
+                    "choose.substitute",
+                    "module",
+                    own.normalModule(),
+                    "own",
+                    own.toothCount(),
+                    "other",
+                    found.pair().wheel().toothCount());
+        }
+        return found.shifted()
+                ? Say.of(
+                        "choose.substituteCut",
+                        "module",
+                        own.normalModule(),
+                        "own",
+                        own.toothCount(),
+                        "shift",
+                        own.profileShiftCoefficient())
+                : Say.of("choose.substituteAlone", "module", own.normalModule(), "own", own.toothCount());
+    }
+
+    /** One gear of the mate's pitch with a tooth or a few more or less, or as many but otherwise shifted; none where the mate is no usual 20° gear. */
+    static Stream<Found> alone(CylindricalGear gear, CylindricalGear mate, double centreMm, IntToDoubleFunction shift) {
+        if (!mate.rack().equals(BasicRack.ISO_53_A) && !mate.rack().equals(BasicRack.usual(20, false))) {
+            return Stream.empty();
+        }
+        int off = (int) Math.floor(gear.toothCount() * MOST_RATIO_ERROR);
+        return IntStream.rangeClosed(gear.toothCount() - off, gear.toothCount() + off)
+                .filter(z -> z >= FEWEST && z <= CylindricalGear.MOST_TEETH)
+                .filter(z -> shift.applyAsDouble(z) >= LEAST_SHIFT && shift.applyAsDouble(z) <= MOST_SHIFT)
+                .mapToObj(z -> {
+                    Budget.spend();
+                    CylindricalGear own =
+                            CylindricalGear.spur(mate.normalModule(), z, shift.applyAsDouble(z), mate.rack());
+                    return new Found(GearPair.at(own, mate, centreMm), gear.toothCount() / (double) z - 1, true);
+                })
+                .filter(Found::runs);
+    }
+
+    /** x of a gear with so many teeth that leaves a little backlash to the mate at the distance there is. */
+    static double shiftToCut(int teeth, CylindricalGear mate, double centreMm) {
+        CylindricalGear bare = CylindricalGear.spur(mate.normalModule(), teeth, 0, mate.rack());
+        double sum = GearPair.shiftSumForCentre(bare, mate, centreMm);
+        // Two teeth thinner by 2 Δx m tan α make the backlash.
+        double thinner = CUT_BACKLASH / (2 * Math.tan(mate.rack().pressureAngleRad()));
+        return sum - mate.profileShiftCoefficient() - thinner;
+    }
+
     /** As the pair runs in a usual housing at a temperature. */
-    private static WorkingBacklash at(GearPair pair, Problem problem, double celsius) {
-        Growth gears = Growth.of(problem.materials().material("POM-C"), celsius, 0);
+    private static WorkingBacklash at(Found found, Problem problem, double celsius) {
+        Growth stock = Growth.of(problem.materials().material("POM-C"), celsius, 0);
+        Growth mate = found.alone() ? Growth.of(problem.mateMaterial(), celsius, 0) : stock;
         Growth housing = Growth.of(problem.materials().material(USUAL_HOUSING), celsius, 0);
-        return WorkingBacklash.of(pair, gears, gears, housing, 0);
+        return WorkingBacklash.of(found.pair(), stock, mate, housing, 0);
     }
 
     private static Teeth teeth(CylindricalGear gear) {
@@ -141,7 +234,10 @@ final class Substitute implements Rule {
     private static boolean same(Found found, CylindricalGear gear, CylindricalGear mate) {
         return found.pair().pinion().toothCount() == gear.toothCount()
                 && found.pair().wheel().toothCount() == mate.toothCount()
-                && Math.abs(found.pair().pinion().normalModule() / gear.normalModule() - 1) < 0.01;
+                && Math.abs(found.pair().pinion().normalModule() / gear.normalModule() - 1) < 0.01
+                && (!found.alone()
+                        || ProfileShift.none(
+                                found.pair().pinion().profileShiftCoefficient() - gear.profileShiftCoefficient()));
     }
 
     static Stream<Found> pairs(double module, double centreMm, double ratio) {
@@ -164,10 +260,6 @@ final class Substitute implements Rule {
                 CylindricalGear.spur(module, own, 0, BasicRack.ISO_53_A),
                 CylindricalGear.spur(module, other, 0, BasicRack.ISO_53_A),
                 centreMm);
-        Found found = new Found(pair, error);
-        boolean runs = found.backlashOverModule() >= LEAST_BACKLASH
-                && found.backlashOverModule() <= MOST_BACKLASH
-                && pair.contactRatio() >= LEAST_CONTACT;
-        return runs ? Optional.of(found) : Optional.empty();
+        return Optional.of(new Found(pair, error, false)).filter(Found::runs);
     }
 }

@@ -77,10 +77,15 @@ public final class Ways {
         double wear = wear(draft.material) / wear(problem.material());
         Weakest weakest = weakest(problem, draft);
         double overload = overload(problem, draft, weakest);
-        Chance lasts = chance(problem, draft, wear, overload, Lasting.HORIZON_YEARS);
+        Earlier earlier = problem.earlier().getOrDefault(draft.way, Earlier.NONE);
+        Chance lasts = earlier.lasts(chance(problem, draft, wear, overload, Lasting.HORIZON_YEARS));
         double back = 1
-                - chance(problem, draft, wear, overload, problem.terms().warrantyYears())
-                        .likely();
+                - earlier.lasts(
+                        chance(problem, draft, wear, overload, problem.terms().warrantyYears())
+                                .likely());
+        if (earlier.done() > 0) {
+            draft.because("choose.earlier", "done", earlier.done(), "back", earlier.cameBack());
+        }
         double rate = problem.terms().hourlyRate() / 60;
         double labour = draft.minutes * rate;
         double redo = (draft.minutes + problem.reopenMinutes()) * rate + draft.parts;

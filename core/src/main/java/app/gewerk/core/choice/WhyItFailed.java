@@ -1,10 +1,13 @@
 package app.gewerk.core.choice;
 
 import app.gewerk.core.damage.Pattern;
+import app.gewerk.core.damage.ToothMark;
 import app.gewerk.core.fit.Growth;
 import app.gewerk.core.fit.PlasticFit;
 import app.gewerk.core.fit.PressFit;
+import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.material.Elastic;
+import app.gewerk.core.strength.ToothWear;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -87,6 +90,7 @@ public final class WhyItFailed {
                         "overload",
                         1.5 * force / bears,
                         Say.of("why.work", "force", force, "bears", bears, "percent", 100 * force / bears))));
+        turns(problem, numbers);
         double ages = problem.material().agesInYears();
         numbers.add(new Number(
                 "badPlastic",
@@ -130,6 +134,50 @@ public final class WhyItFailed {
                                 "right",
                                 fit.longTermInterferenceMm()))));
         return numbers;
+    }
+
+    /** What so many hours have asked of its roots and its flanks, where hours, speed and load are known. */
+    private static void turns(Problem problem, List<Number> numbers) {
+        Circumstances at = problem.circumstances();
+        double torque = at.motorTorqueNmm().orElse(0.0);
+        double turns = at.hoursRun().orElse(0.0) * 60 * problem.rpm().orElse(0.0);
+        if (torque <= 0 || turns <= 0) {
+            return;
+        }
+        double force = problem.forceN(torque);
+        double bears = problem.originalCapacityN()
+                * problem.material().rootStrengthMpa(at.temperatureC(), turns)
+                / problem.material().rootStrengthMpa(at.temperatureC(), Problem.MILLION);
+        numbers.add(new Number(
+                "overload",
+                force / bears,
+                Say.of(
+                        "why.turns",
+                        "hours",
+                        at.hoursRun().orElseThrow(),
+                        "millions",
+                        turns / 1e6,
+                        "bears",
+                        bears,
+                        "force",
+                        force)));
+        boolean worn = problem.map().stream()
+                .anyMatch(m -> !m.teeth(ToothMark.Kind.WORN).isEmpty());
+        if (worn && !problem.gear().internal()) {
+            double clean = ToothWear.meanMm(
+                    problem.gear(),
+                    problem.mate()
+                            .map(CylindricalGear::toothCount)
+                            .orElse(2 * problem.gear().toothCount()),
+                    problem.bearing(),
+                    torque,
+                    turns,
+                    problem.material().wearOnAcetal());
+            double most = ToothWear.mayBeGoneMm(problem.gear());
+            // What clean running does not explain, dirt or dry running does.
+            numbers.add(
+                    new Number("dryOrDirty", Math.sqrt(most / clean), Say.of("why.worn", "worn", clean, "most", most)));
+        }
     }
 
     /** The press fit that it had, where both bore and shaft are known and the shaft is the larger. */

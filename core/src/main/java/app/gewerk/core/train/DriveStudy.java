@@ -52,6 +52,10 @@ public record DriveStudy(
     private static final double SAME_MODULE = 0.01;
     /** What small pinions are given at most (common practice). */
     private static final double MOST_AGAINST_UNDERCUT = 0.5;
+    /** What the most loaded of several planets bears over its even part (common practice for moulded sets). */
+    private static final double UNEVEN = 1.2;
+    /** Of the strength of a tooth bent one way only (common practice). */
+    private static final double TO_AND_FRO = 0.7;
     /** More is a slip of a count or of the centre distance. */
     private static final double MOST_SHIFT = 0.8;
 
@@ -125,6 +129,8 @@ public record DriveStudy(
 
     /**
      * @param sunTorqueNmm on the sun at work
+     * @param jamForceN on a tooth of the sun with the motor held fast
+     * @param strengthN that the weaker of sun and planet bears there for a million turns
      * @param whyNot it cannot be put together
      */
     public record OfStage(
@@ -134,7 +140,15 @@ public record DriveStudy(
             boolean assemblesEquallySpaced,
             Optional<Double> neighbourClearanceMm,
             Optional<Motion.PlanetFrequencies> frequenciesHz,
-            Optional<Say> whyNot) {}
+            Optional<Double> jamForceN,
+            Optional<Double> strengthN,
+            Optional<Say> whyNot) {
+
+        /** What it bears at a jam over what it can. */
+        public Optional<Double> jamShare() {
+            return jamForceN.flatMap(f -> strengthN.map(s -> f / s));
+        }
+    }
 
     /**
      * @param value turns a minute, mm a second or seconds a stroke
@@ -168,7 +182,7 @@ public record DriveStudy(
             List<OfWheel> wheels = wheels(built, motion, unit);
             List<Say> notes = new ArrayList<>(notes());
             List<OfStage> stages = drive.planetStages().stream()
-                    .map(s -> stage(s.set(), built, motion, unit))
+                    .map(s -> stage(s, built, motion, unit))
                     .toList();
             stages.forEach(s -> s.whyNot().ifPresent(notes::add));
             motion.ifPresent(m -> {
@@ -195,10 +209,17 @@ public record DriveStudy(
                     turning.flatMap(Outcome::why).map(Refusal::say),
                     List.copyOf(notes),
                     unit.map(TrainLoads::efficiency),
-                    wheels.stream()
-                            .filter(w -> w.jamShare().isPresent())
-                            .max(Comparator.comparingDouble(w -> w.jamShare().orElseThrow()))
-                            .map(OfWheel::code));
+                    weakest(wheels, stages));
+        }
+
+        private Optional<String> weakest(List<OfWheel> wheels, List<OfStage> stages) {
+            Map<String, Double> shares = new LinkedHashMap<>();
+            wheels.forEach(w -> w.jamShare().ifPresent(share -> shares.put(w.code(), share)));
+            for (int i = 0; i < stages.size(); i++) {
+                String part = drive.planetStages().get(i).part();
+                stages.get(i).jamShare().ifPresent(share -> shares.put(part, share));
+            }
+            return shares.entrySet().stream().max(Map.Entry.comparingByValue()).map(Map.Entry::getKey);
         }
 
         private List<Say> named(List<String> shafts) {
@@ -231,7 +252,9 @@ public record DriveStudy(
                             .map(a -> a - nominal));
         }
 
-        private OfStage stage(PlanetSet set, CountedDrive built, Optional<Motion> motion, Optional<TrainLoads> unit) {
+        private OfStage stage(
+                PlanetStage stage, CountedDrive built, Optional<Motion> motion, Optional<TrainLoads> unit) {
+            PlanetSet set = stage.set();
             int index = built.train().planetSets().indexOf(set);
             Optional<Double> each = unit.filter(u -> index >= 0)
                     .map(u -> u.planetSets().get(index).sunTorqueNmm());
@@ -245,7 +268,25 @@ public record DriveStudy(
                             ? Optional.of(set.neighbourClearanceMm().getAsDouble())
                             : Optional.empty(),
                     motion.flatMap(m -> m.frequencies(set)),
+                    set.module()
+                            .flatMap(module -> each.flatMap(t -> held(built, unit)
+                                    .map(h -> Math.abs(t * h)
+                                            * 2
+                                            / (module * set.sunToothCount())
+                                            * UNEVEN
+                                            / set.planetCount()))),
+                    set.module().flatMap(module -> strength(stage, module)),
                     set.whyNotAssembled());
+        }
+
+        /** What a tooth of the sun or of its planets bears (N), the less of the two: planets are bent to and fro. */
+        private Optional<Double> strength(PlanetStage stage, double module) {
+            PlanetSet set = stage.set();
+            double width = stage.faceWidthMm().orElse(Layout.WIDTH_FACTOR * module);
+            Optional<Double> sun = strength(stage.material(), set.sunToothCount(), module, width, 0);
+            return sun.flatMap(
+                    s -> strength(stage.material(), set.planetToothCounts().getFirst(), module, width, 0)
+                            .map(planet -> Math.min(s, TO_AND_FRO * planet)));
         }
 
         private static Optional<Done> done(Work work, Optional<Motion> motion) {
@@ -426,10 +467,7 @@ public record DriveStudy(
 
         /** What a tooth of it bears (N), of the face that it shares with its mates; of one nobody has named the plastic of, acetal's. */
         private Optional<Double> strength(Wheel wheel, Layout.Size size, double shift) {
-            boolean cylinder = !size.internal()
-                    && size.toothCount() >= CylindricalGear.FEWEST_TEETH
-                    && size.toothCount() <= CylindricalGear.MOST_TEETH;
-            if (!cylinder) {
+            if (size.internal()) {
                 return Optional.empty();
             }
             double bearing = Stream.concat(
@@ -440,15 +478,23 @@ public record DriveStudy(
                                             .faceWidthMm()))
                     .min(Comparator.naturalOrder())
                     .orElseThrow();
-            CylindricalGear gear = CylindricalGear.spur(size.module(), size.toothCount(), shift, BasicRack.ISO_53_A);
+            return strength(wheel.material(), size.toothCount(), size.module(), bearing, shift);
+        }
+
+        private Optional<Double> strength(
+                Optional<String> material, int teeth, double module, double widthMm, double shift) {
+            if (teeth < CylindricalGear.FEWEST_TEETH || teeth > CylindricalGear.MOST_TEETH) {
+                return Optional.empty();
+            }
+            CylindricalGear gear = CylindricalGear.spur(module, teeth, shift, BasicRack.ISO_53_A);
             return ToothForm.tried(gear)
                     .made()
                     .map(any -> materials
-                                    .known(wheel.material().orElse(USUAL_MATERIAL))
+                                    .known(material.orElse(USUAL_MATERIAL))
                                     .orElseGet(() -> materials.material(USUAL_MATERIAL))
                                     .rootStrengthMpa(celsius, MILLION)
-                            * bearing
-                            * size.module()
+                            * widthMm
+                            * module
                             * FormFactor.fromOutline(gear));
         }
 

@@ -41,7 +41,7 @@ record Layout(Map<String, At> shafts, Map<String, Size> wheels, Map<String, Doub
     /** Of a worm's reference diameter, over its module. */
     private static final double WORM_FACTOR = 10;
 
-    private static final double WIDTH_FACTOR = 8;
+    static final double WIDTH_FACTOR = 8;
 
     /**
      * @param lying its axis lies in the plane of the drawing

@@ -20,6 +20,7 @@ import app.gewerk.core.sourcing.Match;
 import app.gewerk.core.words.Say;
 import java.math.BigDecimal;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
@@ -57,6 +58,11 @@ class WaysTest {
         Optional<Double> motor = Optional.empty();
         Optional<Double> jam = Optional.empty();
         double nozzle = .4;
+        Optional<Double> hours = Optional.empty();
+        Optional<Double> rpm = Optional.empty();
+        Map<Way, Earlier> earlier = Map.of();
+        CylindricalGear mate = MATE;
+        double centre = 18.05;
         Optional<Double> newPrice = Optional.of(200.0);
         Optional<ToothMap> map = Optional.of(torn(5));
         CylindricalGear gear = GEAR;
@@ -69,9 +75,9 @@ class WaysTest {
                     gear,
                     Optional.of(4.0),
                     Optional.of(2.0),
-                    Optional.of(MATE),
+                    Optional.of(mate),
                     mateWidth,
-                    Optional.of(18.05),
+                    Optional.of(centre),
                     map,
                     new Circumstances(
                             material,
@@ -93,11 +99,14 @@ class WaysTest {
                             assembly,
                             motor,
                             jam,
-                            nozzle),
+                            nozzle,
+                            hours),
                     offers,
                     new Problem.Terms(40, 1, newPrice, .5),
                     45,
                     others,
+                    rpm,
+                    earlier,
                     Problem.Known.shipped());
         }
 
@@ -539,5 +548,83 @@ class WaysTest {
                 assertThat(seen).hasSize(10);
             }
         }
+    }
+
+    /** A stock gear is not shifted: beside a mate that is, the distance still suits it, with a little more play. */
+    @Test
+    void oneStockGearAloneIsEnoughWhereTheMateCanStay() {
+        Place place = new Place();
+        place.gear = CylindricalGear.spur(.5, 24, .1, BasicRack.ISO_53_A);
+        place.centre = GearPair.zeroBacklashCentreMm(place.gear, MATE) + .01;
+        Option substitute = place.option(Way.SUBSTITUTE);
+        assertThat(substitute.say().code()).isEqualTo("choose.substituteAlone");
+        assertThat(substitute.shown().mate()).as("the mate stays").isEmpty();
+        Option.Teeth own = substitute.shown().gear().orElseThrow();
+        assertThat(own.toothCount()).isEqualTo(24);
+        assertThat(own.profileShiftCoefficient()).isZero();
+        assertThat(substitute.cautions()).extracting(Say::code).contains("choose.substituteBore");
+    }
+
+    /** By hand: r_b1 + r_b2 = a cos α_w, and what two teeth are thinner than the pitch on the working circles is the backlash. */
+    @Test
+    void whereNoStockGearStandsThereOneIsCutWithTheShiftForTheDistance() {
+        Place place = new Place();
+        place.gear = CylindricalGear.spur(.5, 11, .45, BasicRack.ISO_53_A);
+        place.mate = CylindricalGear.spur(.5, 13, .4, BasicRack.ISO_53_A);
+        place.centre = GearPair.zeroBacklashCentreMm(place.gear, place.mate) + .02;
+        double x = Substitute.alone(
+                        place.gear, place.mate, place.centre, z -> Substitute.shiftToCut(z, place.mate, place.centre))
+                .filter(f -> f.pair().pinion().toothCount() == 11)
+                .findFirst()
+                .orElseThrow()
+                .pair()
+                .pinion()
+                .profileShiftCoefficient();
+        double working = Math.acos(.5 * 24 / 2 * Math.cos(Math.toRadians(20)) / place.centre);
+        double inv = Math.tan(working) - working - (Math.tan(Math.toRadians(20)) - Math.toRadians(20));
+        double backlash = 2 * place.centre / 24 * (24 * inv - 2 * (x + .4) * Math.tan(Math.toRadians(20)));
+        assertThat(backlash / .5)
+                .as("0.08 modules, a little more on the wider working circles")
+                .isBetween(.08, .09);
+    }
+
+    /** Six repairs' worth of reckoning and six of the shop's own, of which three came back: half way between. */
+    @Test
+    void whatCameBackHereCountsAgainstAWayAndWhatDidNotForIt() {
+        Place place = new Place();
+        double reckoned = place.option(Way.SUBSTITUTE).chance().likely();
+        place.earlier = Map.of(Way.SUBSTITUTE, new Earlier(6, 3));
+        Option substitute = place.option(Way.SUBSTITUTE);
+        assertThat(substitute.chance().likely()).isCloseTo((reckoned + .5) / 2, within(1e-12));
+        assertThat(substitute.reasons()).extracting(Say::code).contains("choose.earlier");
+        place.earlier = Map.of(Way.SUBSTITUTE, new Earlier(6, 0));
+        assertThat(place.option(Way.SUBSTITUTE).chance().likely()).isGreaterThan(reckoned);
+    }
+
+    private static WhyItFailed.WhyCause why(Place place, String code) {
+        return WhyItFailed.of(place.problem()).stream()
+                .filter(c -> c.code().equals(code))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    /** Root strength falls with the turns by (10⁶/N)^k; 2,000 hours at 100 a minute are 12 million turns. */
+    @Test
+    void hoursAreWeighedByTheTurnsAndWhatTurnsDoNotExplainIsDirt() {
+        Place place = new Place();
+        place.map = Optional.of(wornOnOneFlank());
+        place.motor = Optional.of(30.0);
+        double unknown = why(place, "dryOrDirty").probability();
+        place.hours = Optional.of(2000.0);
+        place.rpm = Optional.of(100.0);
+        WhyItFailed.WhyCause overload = why(place, "overload");
+        Say turns = overload.numbers().stream()
+                .filter(n -> n.code().equals("why.turns"))
+                .findFirst()
+                .orElseThrow();
+        assertThat((double) turns.values().get("millions")).isCloseTo(12, within(1e-9));
+        assertThat((double) turns.values().get("bears"))
+                .isCloseTo(place.problem().originalCapacityN() * Math.pow(1 / 12.0, .079), within(1e-9));
+        assertThat(why(place, "dryOrDirty").probability()).isGreaterThan(unknown);
     }
 }

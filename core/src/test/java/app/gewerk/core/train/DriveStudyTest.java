@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import app.gewerk.core.gear.BasicRack;
+import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearPair;
 import app.gewerk.core.gear.Outline;
 import app.gewerk.core.gear.Point;
@@ -461,5 +463,33 @@ class DriveStudyTest {
                 counted.work()));
         assertThat(study.work().orElseThrow().value()).isEqualTo(100);
         assertThat(study(drive).missing()).hasSize(6);
+    }
+
+    /**
+     * A sun of 18 between three planets of 27 in a ring of 72: the motor held fast at 10 N mm puts 1.2/3 of 10/(9 m) on a tooth,
+     * and the weaker of sun and planet bears K b m Y, the planet seven tenths of that.
+     */
+    @Test
+    void planetsAreWeighedWithTheRestAndMayBeTheWeakest() {
+        PlanetSet set = new PlanetSet("a", 18, "b", "ring", 72, List.of(27), 3, Optional.of(0.4));
+        Drive drive = new Drive(
+                List.of(
+                        shaft("a"),
+                        shaft("b"),
+                        new Shaft("ring", Say.typed("ring"), true, Optional.empty(), Optional.empty())),
+                List.of(),
+                List.of(),
+                List.of(new PlanetStage("planets", set, Optional.of(3.0), Optional.of("POM-H"))),
+                List.of(),
+                Optional.of(motor(1000, 2, 10)),
+                Optional.of(new Work("b", Work.Does.TURNS, Optional.empty(), Optional.empty())));
+        DriveStudy study = study(drive);
+        DriveStudy.OfStage stage = study.stages().getFirst();
+        assertThat(stage.jamForceN().orElseThrow()).isCloseTo(10 / (9 * .4) * 1.2 / 3, within(1e-9));
+        double bears = MATERIALS.material("POM-H").rootStrengthMpa(DriveStudy.USUAL_C, 1e6) * 3 * .4;
+        double sun = bears * FormFactor.fromOutline(CylindricalGear.spur(.4, 18, 0, BasicRack.ISO_53_A));
+        double planet = .7 * bears * FormFactor.fromOutline(CylindricalGear.spur(.4, 27, 0, BasicRack.ISO_53_A));
+        assertThat(stage.strengthN().orElseThrow()).isCloseTo(Math.min(sun, planet), within(1e-9));
+        assertThat(study.weakest()).contains("planets");
     }
 }

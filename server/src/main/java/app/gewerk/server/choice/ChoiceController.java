@@ -50,6 +50,12 @@ class ChoiceController {
                 .toList();
     }
 
+    /** How the ways of mending turned out on a model of the device book. */
+    @GetMapping("/of-model/{modelId}")
+    List<WeighingService.TurnedOut> turnedOut(Here here, @PathVariable long modelId) {
+        return weighing.turnedOut(here, modelId);
+    }
+
     @GetMapping("/{jobId}")
     List<ChoiceService.Decision> decisions(Here here, @PathVariable long jobId) {
         return choices.decisions(here, jobId);

@@ -30,7 +30,8 @@ record StoredCircumstances(
         @Nullable Price assembly,
         @Nullable Double motorTorqueNmm,
         @Nullable Double jamTorqueNmm,
-        @Nullable Double nozzleMm) {
+        @Nullable Double nozzleMm,
+        @Nullable Double hoursRun) {
 
     record Price(BigDecimal price, int days) {}
 
@@ -56,7 +57,8 @@ record StoredCircumstances(
                 c.assembly().map(p -> new Price(p.price(), p.days())).orElse(null),
                 c.motorTorqueNmm().orElse(null),
                 c.jamTorqueNmm().orElse(null),
-                c.nozzleMm());
+                c.nozzleMm(),
+                c.hoursRun().orElse(null));
     }
 
     Circumstances circumstances() {
@@ -81,7 +83,8 @@ record StoredCircumstances(
                 priced(assembly),
                 Optional.ofNullable(motorTorqueNmm),
                 Optional.ofNullable(jamTorqueNmm),
-                nozzleMm == null ? usual.nozzleMm() : nozzleMm);
+                nozzleMm == null ? usual.nozzleMm() : nozzleMm,
+                Optional.ofNullable(hoursRun));
     }
 
     private static Optional<Priced> priced(@Nullable Price price) {

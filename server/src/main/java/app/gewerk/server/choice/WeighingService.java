@@ -2,6 +2,7 @@ package app.gewerk.server.choice;
 
 import app.gewerk.core.choice.Buyable;
 import app.gewerk.core.choice.Circumstances;
+import app.gewerk.core.choice.Earlier;
 import app.gewerk.core.choice.InTrain;
 import app.gewerk.core.choice.Priced;
 import app.gewerk.core.choice.Problem;
@@ -12,6 +13,7 @@ import app.gewerk.core.damage.ToothMap;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Mates;
 import app.gewerk.core.job.Step;
+import app.gewerk.core.job.Way;
 import app.gewerk.core.material.Material;
 import app.gewerk.core.material.Materials;
 import app.gewerk.core.sourcing.GearNeed;
@@ -36,7 +38,9 @@ import app.gewerk.server.sourcing.SourcingService;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Service;
@@ -183,6 +187,8 @@ public class WeighingService {
                 map,
                 machine,
                 train.map(InTrain::others).orElse(List.of()),
+                train.flatMap(InTrain::rpm),
+                store.earlier(here, job.machineModelId(), Optional.of(jobId)),
                 wanted.need(),
                 with(
                         readings.runsWith(here, jobId, wanted.need().gear()),
@@ -202,6 +208,20 @@ public class WeighingService {
                 offers.silent(),
                 Optional.of(mat(problem)),
                 train.map(t -> new FromTrain(t.part(), t.motorTorqueNmm(), t.jamTorqueNmm())));
+    }
+
+    /** A way, and how it turned out on a model. */
+    public record TurnedOut(Say way, int done, int cameBack) {}
+
+    /** How the ways of mending turned out on a model here, the commonest first. */
+    @Transactional(readOnly = true)
+    public List<TurnedOut> turnedOut(Here here, long modelId) {
+        devices.model(here, modelId);
+        return store.earlier(here, modelId, Optional.empty()).entrySet().stream()
+                .map(e -> new TurnedOut(
+                        e.getKey().words(), e.getValue().done(), e.getValue().cameBack()))
+                .sorted(Comparator.comparingInt(TurnedOut::done).reversed())
+                .toList();
     }
 
     /** What the gear runs with as it was read; what was not read, as the train has it. */
@@ -232,6 +252,8 @@ public class WeighingService {
             Optional<ToothMap> map,
             Machine machine,
             List<InTrain.Other> others,
+            Optional<Double> rpm,
+            Map<Way, Earlier> earlier,
             GearNeed need,
             ReadingService.RunsWith with,
             SourcingService.Offers offers,
@@ -261,6 +283,8 @@ public class WeighingService {
                         terms.terms().askShare()),
                 reopen,
                 others,
+                rpm,
+                earlier,
                 choice);
     }
 

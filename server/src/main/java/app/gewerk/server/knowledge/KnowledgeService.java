@@ -183,6 +183,7 @@ public class KnowledgeService {
                     if (!store.add(here, change, version, because, clock.now())) {
                         throw new Stale(file(here, file));
                     }
+                    known.changed();
                     return file(here, file);
                 },
                 () -> file(here, file));

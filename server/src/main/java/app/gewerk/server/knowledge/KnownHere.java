@@ -9,12 +9,16 @@ import app.gewerk.core.material.Materials;
 import app.gewerk.core.reading.Series;
 import app.gewerk.server.shop.ShopScope;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
+import org.springframework.web.context.request.RequestAttributes;
+import org.springframework.web.context.request.RequestContextHolder;
 
 /** What is gone by in the shop that a thread works for; what was shipped where it works for none. */
 @Component
 public class KnownHere {
+    private static final String IN_REQUEST = KnownHere.class.getName();
     private static final Known SHIPPED = Known.of(Knowledge.shipped());
 
     private final KnowledgeStore store;
@@ -49,8 +53,30 @@ public class KnownHere {
     /** @param changes there had been when this was understood; another process may have made more since */
     private record AsOf(int changes, Known known) {}
 
+    /** One and the same throughout a request. */
     public Known now() {
-        return ShopScope.shopId().map(this::of).orElse(SHIPPED);
+        Optional<Long> shopId = ShopScope.shopId();
+        if (shopId.isEmpty()) {
+            return SHIPPED;
+        }
+        RequestAttributes request = RequestContextHolder.getRequestAttributes();
+        if (request == null) {
+            return of(shopId.get());
+        }
+        if (request.getAttribute(IN_REQUEST, RequestAttributes.SCOPE_REQUEST) instanceof Known known) {
+            return known;
+        }
+        Known known = of(shopId.get());
+        request.setAttribute(IN_REQUEST, known, RequestAttributes.SCOPE_REQUEST);
+        return known;
+    }
+
+    /** This request has changed something. */
+    void changed() {
+        RequestAttributes request = RequestContextHolder.getRequestAttributes();
+        if (request != null) {
+            request.removeAttribute(IN_REQUEST, RequestAttributes.SCOPE_REQUEST);
+        }
     }
 
     private Known of(long shopId) {

@@ -89,7 +89,9 @@ public record DriveView(
             Optional<Double> jamSunTorqueNmm,
             boolean assemblesEquallySpaced,
             Optional<Double> neighbourClearanceMm,
-            Optional<Motion.PlanetFrequencies> frequenciesHz) {}
+            Optional<Motion.PlanetFrequencies> frequenciesHz,
+            Optional<Double> jamForceN,
+            Optional<Double> strengthN) {}
 
     /**
      * @param value turns a minute, mm a second or seconds a stroke, by what it does
@@ -135,7 +137,9 @@ public record DriveView(
                                 s.jamSunTorqueNmm(),
                                 s.assemblesEquallySpaced(),
                                 s.neighbourClearanceMm(),
-                                s.frequenciesHz()))
+                                s.frequenciesHz(),
+                                s.jamForceN(),
+                                s.strengthN()))
                         .toList(),
                 study.work()
                         .map(w -> new WorkView(
