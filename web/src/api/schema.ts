@@ -3228,6 +3228,15 @@ export interface components {
             what?: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
             words: string;
         };
+        OutputPart: {
+            /** @enum {string} */
+            kind: "rack" | "roller" | "crank" | "cam";
+            /** Format: int32 */
+            lobes?: number;
+            /** Format: double */
+            sizeMm?: number;
+            wheel?: string;
+        };
         OverYears: {
             /** Format: double */
             interferenceWhenWarmMm: number;
@@ -4287,6 +4296,7 @@ export interface components {
         Work: {
             /** @enum {string} */
             does: "turns" | "travel" | "strokes";
+            part?: components["schemas"]["OutputPart"];
             /** Format: double */
             perTurn?: number;
             shaft: string;

@@ -536,6 +536,12 @@ export const en = {
     doesWords: { turns: 'turns', travel: 'moves something', strokes: 'makes strokes' },
     wanted: { turns: 'turns a minute', travel: 'mm a second', strokes: 'seconds a stroke' },
     perTurn: { travel: 'mm a turn', strokes: 'strokes a turn' },
+    by: 'by means of',
+    byNone: 'something else',
+    parts: { rack: 'a rack', roller: 'a roller', crank: 'a crank', cam: 'a cam' },
+    rackWheel: 'wheel on the rack',
+    partSize: { roller: 'its diameter (mm)', crank: 'its throw (mm)', cam: 'its lift (mm)' },
+    lobes: 'lobes',
     does: {
       turns: (v: number) => `The output turns ${v.toPrecision(4)} times a minute.`,
       travel: (v: number) => `It moves ${v.toPrecision(3)} mm a second.`,

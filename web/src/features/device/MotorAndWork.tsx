@@ -82,7 +82,7 @@ export function MotorAndWork(props: {
           label={words.workDoes}
           shown={words.workDoes}
           value={work.does}
-          set={(does) => change({ ...drive, work: { ...work, does } })}
+          set={(does) => change({ ...drive, work: withField({ ...work, does }, 'part', undefined) })}
           options={DOES.map((d) => [d, words.doesWords[d]])}
         />
         <NumberField
@@ -90,7 +90,8 @@ export function MotorAndWork(props: {
           value={work.wanted}
           set={(value) => change({ ...drive, work: withField(work, 'wanted', value) })}
         />
-        {work.does !== 'turns' && (
+        <ByPart drive={drive} work={work} set={(next) => change({ ...drive, work: next })} />
+        {work.does !== 'turns' && work.part === undefined && (
           <NumberField
             label={words.perTurn[work.does]}
             value={work.perTurn}
@@ -106,5 +107,66 @@ export function MotorAndWork(props: {
         />
       </Box>
     </Box>
+  );
+}
+
+const PARTS = { turns: [], travel: ['rack', 'roller'], strokes: ['crank', 'cam'] } as const;
+
+/** The part that makes travel or strokes of turning, which tells how much a turn is. */
+function ByPart(props: { drive: Drive; work: Schemas['Work']; set: (work: Schemas['Work']) => void }) {
+  const { drive, work, set } = props;
+  const { part } = work;
+  if (work.does === 'turns') return null;
+  const wheels = drive.wheels.filter((w) => w.shaft === work.shaft);
+  return (
+    <>
+      <PlainSelect
+        label={words.by}
+        shown={words.by}
+        value={part?.kind ?? ''}
+        set={(kind) =>
+          set(
+            withField(
+              work,
+              'part',
+              kind === ''
+                ? undefined
+                : {
+                    kind,
+                    ...(kind === 'rack' && { wheel: (wheels[0] ?? drive.wheels[0])?.code ?? '' }),
+                    ...(kind === 'roller' && { sizeMm: 10 }),
+                  },
+            ),
+          )
+        }
+        options={[['', words.byNone], ...PARTS[work.does].map((kind) => [kind, words.parts[kind]] as const)]}
+      />
+      {part?.kind === 'rack' && (
+        <PlainSelect
+          label={words.rackWheel}
+          shown={words.rackWheel}
+          value={part.wheel ?? ''}
+          set={(wheel) => set({ ...work, part: { ...part, wheel } })}
+          options={wheels.map(
+            (w) => [w.code, `${w.code}, ${w.toothCount ?? '?'} × ${w.module ?? '?'}`] as const,
+          )}
+        />
+      )}
+      {part && part.kind !== 'rack' && (
+        <NumberField
+          label={words.partSize[part.kind]}
+          value={part.sizeMm}
+          set={(value) => set({ ...work, part: withField(part, 'sizeMm', value) })}
+        />
+      )}
+      {part?.kind === 'cam' && (
+        <NumberField
+          whole
+          label={words.lobes}
+          value={part.lobes ?? 1}
+          set={(value) => set({ ...work, part: withField(part, 'lobes', value) })}
+        />
+      )}
+    </>
   );
 }

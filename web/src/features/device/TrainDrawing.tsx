@@ -46,9 +46,97 @@ export function boundsOf(drive: Drive, study: Study) {
     top = Math.min(top, -shaft.yMm - reach);
     bottom = Math.max(bottom, -shaft.yMm + reach);
   }
+  const moved = outputOf(drive, study);
+  const shaft = moved && at.get(moved.shaft);
+  if (moved && shaft && !shaft.lying) {
+    const [beside, above, below] = moved.reachMm;
+    left = Math.min(left, shaft.xMm - beside);
+    right = Math.max(right, shaft.xMm + beside);
+    top = Math.min(top, -shaft.yMm - above);
+    bottom = Math.max(bottom, -shaft.yMm + below);
+  }
   return left < right
     ? { x: (left + right) / 2, y: (top + bottom) / 2, width: right - left, height: bottom - top }
     : { x: 0, y: 0, width: 40, height: 40 };
+}
+
+/** What the last shaft moves, and how far that reaches from it: beside, above, below (mm). */
+function outputOf(drive: Drive, study: Study) {
+  const { work } = drive;
+  const part = work?.part;
+  if (!work || !part) return undefined;
+  const wheel = study.wheels.find((w) => w.code === part.wheel);
+  const size = part.sizeMm ?? 6;
+  switch (part.kind) {
+    case 'rack': {
+      const reach = wheel?.tipDiameterMm ?? 0;
+      return wheel && { shaft: work.shaft, part, wheel, size, reachMm: [reach, 0, 0.7 * reach] as const };
+    }
+    case 'roller':
+      return { shaft: work.shaft, part, wheel, size, reachMm: [size / 2, size / 2, size / 2] as const };
+    case 'crank':
+      return { shaft: work.shaft, part, wheel, size, reachMm: [size, size, 4.4 * size] as const };
+    case 'cam':
+      return { shaft: work.shaft, part, wheel, size, reachMm: [3 * size, 4 * size, 3 * size] as const };
+  }
+}
+
+/** A rack under its wheel, a roller, a crank with its rod, a cam under its follower. */
+function output(c: CanvasRenderingContext2D, scene: Scene, pen: number, seconds: number) {
+  const moved = outputOf(scene.drive, scene.study);
+  const shaft = moved && scene.shafts.get(moved.shaft);
+  if (!moved || !shaft || shaft.lying) return;
+  const turn = turnOf(scene, moved.shaft, seconds);
+  const { size, wheel } = moved;
+  c.save();
+  c.translate(shaft.xMm, -shaft.yMm);
+  c.lineWidth = pen;
+  c.strokeStyle = colour.ink;
+  c.fillStyle = colour.boneSecond;
+  c.beginPath();
+  if (moved.part.kind === 'rack' && wheel) {
+    const { module } = wheel;
+    const pitch = Math.PI * module;
+    const y = wheel.referenceDiameterMm / 2;
+    const half = wheel.tipDiameterMm;
+    const gone = (((turn * wheel.referenceDiameterMm) / 2) % pitch) + pitch;
+    c.rect(-half, y + 1.25 * module, 2 * half, 2 * module);
+    for (let x = -half + (gone % pitch); x < half - pitch; x += pitch) {
+      c.moveTo(x, y + 1.25 * module);
+      c.lineTo(x + 0.8 * module, y - module);
+      c.lineTo(x + 1.5 * module, y - module);
+      c.lineTo(x + 2.3 * module, y + 1.25 * module);
+    }
+  } else if (moved.part.kind === 'roller') {
+    c.arc(0, 0, size / 2, 0, 2 * Math.PI);
+    c.moveTo(0, 0);
+    c.lineTo((size / 2) * Math.cos(turn), (-size / 2) * Math.sin(turn));
+  } else if (moved.part.kind === 'crank') {
+    const [x, y] = [size * Math.cos(turn), -size * Math.sin(turn)];
+    const slider = y + Math.sqrt(9 * size * size - x * x);
+    c.arc(0, 0, size + 4 * pen, 0, 2 * Math.PI);
+    c.fill();
+    c.rect(-0.4 * size, slider - 0.3 * size, 0.8 * size, 0.6 * size);
+    c.fill();
+    c.moveTo(x, y);
+    c.lineTo(0, slider);
+    c.stroke();
+    c.beginPath();
+    c.arc(x, y, 4 * pen, 0, 2 * Math.PI);
+  } else {
+    const lobes = moved.part.lobes ?? 1;
+    const radius = (angle: number) => 2 * size + (size * (1 + Math.cos(lobes * angle))) / 2;
+    for (let i = 0; i <= 180; i++) {
+      const angle = (i * Math.PI) / 90;
+      c.lineTo(radius(angle - turn) * Math.cos(angle), -radius(angle - turn) * Math.sin(angle));
+    }
+    const top = -radius(Math.PI / 2 - turn);
+    c.moveTo(0, top);
+    c.lineTo(0, -4 * size);
+  }
+  c.fill();
+  c.stroke();
+  c.restore();
 }
 
 interface Scene {
@@ -100,6 +188,8 @@ function draw(c: CanvasRenderingContext2D, scene: Scene, place: Placed, seconds:
     if (shaft.lying) fromTheSide(c, scene, view, shaft, pen, turn);
     else face(c, scene, view, pen, turn);
   }
+  base();
+  output(c, scene, pen, seconds);
   for (const shaft of scene.study.shafts) {
     if (shaft.lying) continue;
     base();

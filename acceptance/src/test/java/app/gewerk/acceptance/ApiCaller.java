@@ -57,7 +57,8 @@ final class ApiCaller {
                 .filter(Matcher::find)
                 .map(m -> m.group(1))
                 .findFirst()
-                .orElseThrow(() -> new IllegalStateException("No " + pattern + " in " + response.headers()));
+                .orElseThrow(() -> new IllegalStateException(
+                        "No " + pattern + ": " + response.statusCode() + " " + response.body()));
     }
 
     /** The headers by which a request is this person's. */

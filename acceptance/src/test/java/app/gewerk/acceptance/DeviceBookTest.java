@@ -161,6 +161,44 @@ class DeviceBookTest {
     }
 
     @Test
+    void shaftsPlanetSetsAndClutchesAreAddedAndChangeWhatFollows() {
+        try (Technician ilva = ilva()) {
+            openModel(ilva, "Press 40");
+            assertThat(ilva.text(Pattern.compile("a tooth bears [\\d.]+ N, a jam puts [\\d.]+ N on it")))
+                    .isVisible();
+            ilva.text("Shafts, planet sets and clutches").click();
+            ilva.button("add a shaft").click();
+            assertThat(ilva.page.locator("input[value='shaft 6']")).isVisible();
+            ilva.button("add a planet set").click();
+            assertThat(ilva.text(Pattern.compile("sun 12, ring 48, 3 planets of 18")))
+                    .isVisible();
+            ilva.button("add a clutch").click();
+            assertThat(ilva.field("slips at, N mm")).hasCount(2);
+            ilva.button("Leave it as it was").click();
+            assertThat(ilva.field("slips at, N mm")).hasCount(1);
+            assertThat(ilva.text(Pattern.compile("sun 12, ring 48"))).hasCount(0);
+        }
+    }
+
+    @Test
+    void whatTheOutputDoesIsToldByItsPartAndATravelOffIsToldInCents() {
+        try (Technician ilva = ilva()) {
+            openModel(ilva, "Rollo M");
+            ilva.page.getByLabel("by means of").selectOption("a roller");
+            ilva.field("its diameter (mm)").fill("40");
+            assertThat(ilva.text(Pattern.compile("too slow"))).containsText("cents of a tone");
+            ilva.page.getByLabel("by means of").selectOption("a rack");
+            assertThat(ilva.page.getByLabel("wheel on the rack")).isVisible();
+            ilva.page.getByLabel("its output").selectOption("makes strokes");
+            ilva.page.getByLabel("by means of").selectOption("a cam");
+            ilva.field("lobes").fill("3");
+            ilva.button("Leave it as it was").click();
+            openModel(ilva, "Slidewell 24");
+            assertThat(ilva.page.getByLabel("by means of")).hasValue("crank");
+        }
+    }
+
+    @Test
     void everyWorkingHasItsFormulaItsSourceAndADrawingThatMoves() {
         try (Technician ilva = ilva()) {
             for (String page : List.of("press", "backlash", "strength", "planets", "time", "oil")) {

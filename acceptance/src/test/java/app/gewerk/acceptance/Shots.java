@@ -45,6 +45,14 @@ public final class Shots {
                     .click();
             technician.text("The same teeth sit in").waitFor();
             picture(technician, folder.resolve("book.png"));
+            technician.open("/knowledge/materials");
+            technician.text("acetal copolymer").click();
+            technician.field("root strength for a million turns, MPa").fill("41");
+            technician.field("Why is it so here?").fill("twelve gears broken on our own rig");
+            technician.button("Keep it").click();
+            technician.text("Changed by Ilva").waitFor();
+            technician.page.getByRole(AriaRole.HEADING).first().scrollIntoViewIfNeeded();
+            picture(technician, folder.resolve("knowledge.png"));
             technician.open("/job/19/read");
             technician.button("It is 0.5 module, 24 teeth").click();
             technician.text("drops in without work").waitFor();

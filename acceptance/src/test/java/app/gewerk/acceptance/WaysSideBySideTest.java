@@ -29,6 +29,7 @@ class WaysSideBySideTest {
             assertThat(strips(ilva).first()).containsText("Move it along by a shim");
 
             ilva.page.getByText("Around the gear").click();
+            ilva.field("Hours it has run").fill("1200");
             ilva.field("Room along shaft (mm)").fill("0,5");
             ilva.page.reload();
             assertThat(ilva.field("Room along shaft (mm)")).hasValue("0.5");
@@ -50,6 +51,19 @@ class WaysSideBySideTest {
             ilva.page.goBack();
             ilva.page.goForward();
             assertThat(ilva.text("a sound one came with it")).isVisible();
+        }
+    }
+
+    @Test
+    void whereNobodyTypedATorqueTheTrainHasIt() {
+        try (Technician ilva = new Technician(RunningGewerk.demoToLookAt())) {
+            ilva.open("/");
+            ilva.stepUpAs("Ilva");
+            ilva.open("/job/19/choose");
+            ilva.page.getByText("Around the gear").click();
+            assertThat(ilva.text("Where no torque is typed, the machine's train has it"))
+                    .containsText(java.util.regex.Pattern.compile(
+                            "\\d N mm at work, [\\d.]+ N mm stalled, as the traverse gear"));
         }
     }
 }

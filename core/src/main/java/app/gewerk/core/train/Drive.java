@@ -56,8 +56,9 @@ public record Drive(
                 .ifPresent(shaft -> {
                     throw new Refused("train.noSuchShaft", "shaft", shaft);
                 });
-        meshings.stream()
-                .flatMap(m -> Stream.of(m.driver(), m.driven()))
+        Stream.concat(
+                        meshings.stream().flatMap(m -> Stream.of(m.driver(), m.driven())),
+                        work.flatMap(Work::part).flatMap(OutputPart::wheel).stream())
                 .filter(wheel -> !teeth.contains(wheel))
                 .findFirst()
                 .ifPresent(wheel -> {
@@ -68,6 +69,11 @@ public record Drive(
                 throw new Refused("train.meshWithItself", "shaft", shaftOf(wheels, meshing.driver()));
             }
         }
+    }
+
+    /** What it has to do, with what a turn makes as far as the part that does it tells. */
+    Optional<Work> reckonedWork() {
+        return work.map(w -> w.in(this));
     }
 
     private static Set<String> names(List<String> codes) {

@@ -203,7 +203,7 @@ public record DriveStudy(
                     wheels,
                     drive.meshings().stream().map(m -> mesh(m, built, motion)).toList(),
                     stages,
-                    drive.work().flatMap(w -> done(w, motion)),
+                    drive.reckonedWork().flatMap(w -> done(w, motion)),
                     missing(),
                     sizes(),
                     turning.flatMap(Outcome::why).map(Refusal::say),
@@ -371,7 +371,7 @@ public record DriveStudy(
         }
 
         private List<MissingCount.Found> byWork(Wheel wheel) {
-            Optional<BigFraction> wanted = drive.work().flatMap(Work::wantedRpm);
+            Optional<BigFraction> wanted = drive.reckonedWork().flatMap(Work::wantedRpm);
             Optional<Motor> motor =
                     drive.motor().filter(m -> m.speedRpm().filter(n -> n != 0).isPresent());
             List<Meshing> its = drive.meshingsOf(wheel.code());

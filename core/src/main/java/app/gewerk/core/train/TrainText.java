@@ -193,7 +193,15 @@ public final class TrainText {
                                 "wanted",
                                 w.wanted(),
                                 "perTurn",
-                                w.perTurn())));
+                                w.perTurn(),
+                                "by",
+                                w.part().map(p -> Wire.word(p.kind())),
+                                "wheel",
+                                w.part().flatMap(OutputPart::wheel),
+                                "size",
+                                w.part().flatMap(OutputPart::sizeMm),
+                                "lobes",
+                                w.part().flatMap(OutputPart::lobes))));
     }
 
     private static void put(Map<String, Object> whole, String name, List<?> entries) {
@@ -360,8 +368,15 @@ public final class TrainText {
     }
 
     private static Work work(Entry at) {
+        Optional<String> wheel = at.text("wheel");
+        Optional<Double> size = at.number("size");
+        Optional<Integer> lobes = at.whole("lobes");
         return new Work(
-                at.needed("shaft"), at.word("does", Work.Does.class), at.number("wanted"), at.number("perTurn"));
+                at.needed("shaft"),
+                at.word("does", Work.Does.class),
+                at.number("wanted"),
+                at.number("perTurn"),
+                at.text("by").map(any -> new OutputPart(at.word("by", OutputPart.Kind.class), wheel, size, lobes)));
     }
 
     /** One entry of the text; what it is asked for and what it has are compared when it is closed. */

@@ -492,4 +492,93 @@ class DriveStudyTest {
         assertThat(stage.strengthN().orElseThrow()).isCloseTo(Math.min(sun, planet), within(1e-9));
         assertThat(study.weakest()).contains("planets");
     }
+
+    private static Drive twoStagesThat(Work work) {
+        Drive drive = twoStages();
+        return new Drive(
+                drive.shafts(),
+                drive.wheels(),
+                drive.meshings(),
+                drive.planetStages(),
+                drive.clutches(),
+                drive.motor(),
+                Optional.of(work));
+    }
+
+    private static Work by(OutputPart.Kind kind, String wheel, Double size, Integer lobes, double wanted) {
+        return new Work(
+                "c",
+                kind == OutputPart.Kind.RACK || kind == OutputPart.Kind.ROLLER ? Work.Does.TRAVEL : Work.Does.STROKES,
+                Optional.of(wanted),
+                Optional.empty(),
+                Optional.of(new OutputPart(
+                        kind, Optional.ofNullable(wheel), Optional.ofNullable(size), Optional.ofNullable(lobes))));
+    }
+
+    private static DriveStudy.Done done(Work work) {
+        return study(twoStagesThat(work)).work().orElseThrow();
+    }
+
+    /** Five turns a second: π m z of rack, π d of roller, a stroke a turn of crank, as many as its lobes of cam. */
+    @Test
+    void racksRollersCranksAndCamsTellWhatATurnIs() {
+        assertThat(done(by(OutputPart.Kind.RACK, "g2", null, null, 600)).value())
+                .isCloseTo(5 * Math.PI * .8 * 48, within(1e-9));
+        assertThat(done(by(OutputPart.Kind.ROLLER, null, 20.0, null, 300)).value())
+                .isCloseTo(5 * Math.PI * 20, within(1e-9));
+        assertThat(done(by(OutputPart.Kind.CRANK, null, 9.0, null, .2)).value()).isCloseTo(.2, within(1e-12));
+        assertThat(done(by(OutputPart.Kind.CAM, null, 2.0, 3, .2)).value()).isCloseTo(.2 / 3, within(1e-12));
+    }
+
+    /** One tooth too many on the wheel that runs along the rack: 49 for 48 takes it along 2.083 % too fast. */
+    @Test
+    void aWrongCountOnTheRackIsToldByTheTravel() {
+        double right = 5 * Math.PI * .8 * 48;
+        Drive drive = twoStages();
+        List<Wheel> wheels = new ArrayList<>(drive.wheels());
+        wheels.add(wheel("r", "c", 49, .8, 6));
+        DriveStudy study = study(new Drive(
+                drive.shafts(),
+                wheels,
+                drive.meshings(),
+                List.of(),
+                List.of(),
+                drive.motor(),
+                Optional.of(by(OutputPart.Kind.RACK, "r", null, null, right))));
+        assertThat(study.work().orElseThrow().error().orElseThrow().percent()).isCloseTo(100.0 / 48, within(1e-9));
+    }
+
+    @Test
+    void anOutputPartThatCannotBeIsRefusedWithTheWayOut() {
+        assertThatThrownBy(() -> by(OutputPart.Kind.RACK, null, null, null, 1))
+                .isInstanceOf(Refused.class)
+                .hasMessageContaining("which wheel runs along the rack");
+        assertThatThrownBy(() -> by(OutputPart.Kind.ROLLER, null, null, null, 1))
+                .hasMessageContaining("the roller's diameter");
+        assertThatThrownBy(() -> twoStagesThat(by(OutputPart.Kind.RACK, "gone", null, null, 1)))
+                .hasMessageContaining("\"gone\" that is not there");
+        assertThatThrownBy(() -> new Work(
+                        "c",
+                        Work.Does.TURNS,
+                        Optional.empty(),
+                        Optional.empty(),
+                        Optional.of(new OutputPart(
+                                OutputPart.Kind.CRANK, Optional.empty(), Optional.empty(), Optional.empty()))))
+                .hasMessageContaining("A crank does something else");
+    }
+
+    @Test
+    void anOutputPartIsWrittenAsTextAndReadBack() {
+        Drive cam = twoStagesThat(by(OutputPart.Kind.CAM, null, 2.0, 3, .2));
+        Machine machine = new Machine(
+                Stream.of("p1", "g1", "p2", "g2", "motor")
+                        .map(code -> new Component(
+                                code, code.equals("motor") ? PartType.MOTOR : PartType.GEAR, Say.typed(code), ""))
+                        .toList(),
+                List.of(),
+                Optional.of(cam));
+        String text = TrainText.written(machine, Say::typedText);
+        assertThat(text).contains("by: cam").contains("lobes: 3");
+        assertThat(TrainText.read(text, machine).drive().orElseThrow().work()).isEqualTo(cam.work());
+    }
 }

@@ -9,6 +9,7 @@ import app.gewerk.core.train.Drive;
 import app.gewerk.core.train.MeshKind;
 import app.gewerk.core.train.Meshing;
 import app.gewerk.core.train.Motor;
+import app.gewerk.core.train.OutputPart;
 import app.gewerk.core.train.PlanetSet;
 import app.gewerk.core.train.PlanetStage;
 import app.gewerk.core.train.Shaft;
@@ -86,7 +87,21 @@ record StoredDrive(
             String shaft,
             String does,
             @Nullable Double wanted,
-            @Nullable Double perTurn) {}
+            @Nullable Double perTurn,
+            @Nullable String by,
+            @Nullable String wheel,
+            @Nullable Double sizeMm,
+            @Nullable Integer lobes) {
+
+        Optional<OutputPart> part() {
+            return Optional.ofNullable(by)
+                    .map(kind -> new OutputPart(
+                            Wire.parse(OutputPart.Kind.class, kind),
+                            Optional.ofNullable(wheel),
+                            Optional.ofNullable(sizeMm),
+                            Optional.ofNullable(lobes)));
+        }
+    }
 
     static StoredDrive of(Drive drive) {
         return new StoredDrive(
@@ -154,7 +169,11 @@ record StoredDrive(
                                 w.shaft(),
                                 Wire.word(w.does()),
                                 w.wanted().orElse(null),
-                                w.perTurn().orElse(null)))
+                                w.perTurn().orElse(null),
+                                w.part().map(p -> Wire.word(p.kind())).orElse(null),
+                                w.part().flatMap(OutputPart::wheel).orElse(null),
+                                w.part().flatMap(OutputPart::sizeMm).orElse(null),
+                                w.part().flatMap(OutputPart::lobes).orElse(null)))
                         .orElse(null));
     }
 
@@ -223,6 +242,7 @@ record StoredDrive(
                                 w.shaft,
                                 Wire.parse(Work.Does.class, w.does),
                                 Optional.ofNullable(w.wanted),
-                                Optional.ofNullable(w.perTurn))));
+                                Optional.ofNullable(w.perTurn),
+                                w.part())));
     }
 }
