@@ -123,7 +123,6 @@ public class CoreBench {
             List.of(),
             new Problem.Terms(48, 1, Optional.of(240.0), 0.5),
             20,
-            List.of(),
             Optional.empty(),
             Map.of(),
             Problem.Known.shipped());

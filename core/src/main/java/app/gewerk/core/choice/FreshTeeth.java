@@ -12,7 +12,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
-/** The same gear with teeth that have not worked yet: moved along by a shim, put on the other way round, or turned on a few teeth. */
+/** The same gear with teeth that have not worked yet: moved along by a shim, put on the other way round, changed for its twin
+ * at the other end, or turned on a few teeth. */
 final class FreshTeeth implements Rule {
     /** A shim lets the worn edge clear the mate by so much. */
     private static final double CLEAR_MM = 0.2;
@@ -46,6 +47,7 @@ final class FreshTeeth implements Rule {
         List<Move> ways = new ArrayList<>();
         shimmed(problem, pattern).ifPresent(ways::add);
         turnedOver(problem, map, pattern).ifPresent(ways::add);
+        swapped(problem, map, pattern).ifPresent(ways::add);
         reindexed(problem, pattern).ifPresent(ways::add);
         Optional<Move> best = ways.stream().max(Comparator.comparingDouble(Move::share));
         if (best.isEmpty()) {
@@ -96,6 +98,18 @@ final class FreshTeeth implements Rule {
                 Say.of("choose.turnOver", "percent", 100 * TURNED_OVER),
                 Say.of("choose.turnOverWhy"),
                 new Shown(0, false, true, Optional.empty(), Optional.empty())));
+    }
+
+    /** Two ends of a machine turn against each other: each gear rests on the flank that the other works with. */
+    private static Optional<Move> swapped(Problem problem, ToothMap map, Pattern.Reading pattern) {
+        boolean whole = map.marks().stream().noneMatch(ToothMark::lostFormForGood);
+        return problem.twin()
+                .filter(any -> whole && pattern.oneSided().isPresent())
+                .map(twin -> new Move(
+                        TURNED_OVER,
+                        Say.of("choose.swap", "twin", twin, "percent", 100 * TURNED_OVER),
+                        Say.of("choose.swapWhy", "twin", twin),
+                        Shown.AS_IT_WAS));
     }
 
     private static Optional<Move> reindexed(Problem problem, Pattern.Reading pattern) {

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.hipparchus.fraction.BigFraction;
 
 /**
  * What a machine's train says of the place of one of its gears.
@@ -24,6 +25,8 @@ import java.util.stream.Stream;
  * @param others that may give way in its stead
  * @param mate the first of them that it meshes with
  * @param rpm turns a minute, without sign
+ * @param twin a gear of the same size that turns the other way, as at the two ends of a machine: each works on the flank that
+ *     rests in the other
  */
 public record InTrain(
         String wheel,
@@ -32,7 +35,8 @@ public record InTrain(
         Optional<Double> jamTorqueNmm,
         List<Other> others,
         Optional<Mate> mate,
-        Optional<Double> rpm) {
+        Optional<Double> rpm,
+        Optional<Say> twin) {
 
     /**
      * What it meshes with, as far as it is counted.
@@ -120,12 +124,36 @@ public record InTrain(
                 own.jamTorqueNmm(),
                 Stream.concat(others, planets).toList(),
                 mate,
-                study.shafts().stream()
-                        .filter(shaft -> shaft.code().equals(wheel.shaft()))
-                        .flatMap(shaft -> shaft.rpm().stream())
-                        .map(n -> Math.abs(n.doubleValue()))
-                        .filter(n -> n > 0)
-                        .findFirst());
+                Optional.of(Math.abs(turns(study, wheel))).filter(n -> n > 0),
+                twin(machine, drive, wheel, study));
+    }
+
+    private static Optional<Say> twin(Machine machine, Drive drive, Wheel wheel, DriveStudy study) {
+        double turns = turns(study, wheel);
+        if (turns == 0 || wheel.toothCount().isEmpty() || wheel.module().isEmpty()) {
+            return Optional.empty();
+        }
+        return drive.wheels().stream()
+                .filter(other -> other.toothCount().equals(wheel.toothCount())
+                        && other.module().equals(wheel.module())
+                        && other.faceWidthMm().equals(wheel.faceWidthMm())
+                        && driven(drive, other) == driven(drive, wheel)
+                        && turns(study, other) * turns < 0)
+                .map(other -> words(machine, other.part()))
+                .findFirst();
+    }
+
+    private static boolean driven(Drive drive, Wheel wheel) {
+        return drive.meshings().stream().anyMatch(m -> m.driven().equals(wheel.code()));
+    }
+
+    private static double turns(DriveStudy study, Wheel wheel) {
+        return study.shafts().stream()
+                .filter(shaft -> shaft.code().equals(wheel.shaft()))
+                .flatMap(shaft -> shaft.rpm().stream())
+                .mapToDouble(BigFraction::doubleValue)
+                .findFirst()
+                .orElse(0);
     }
 
     private static Say words(Machine machine, String part) {

@@ -11,6 +11,7 @@ import app.gewerk.core.material.Material;
 import app.gewerk.core.material.Materials;
 import app.gewerk.core.strength.FormFactor;
 import app.gewerk.core.words.Refused;
+import app.gewerk.core.words.Say;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -25,8 +26,7 @@ import java.util.Optional;
  * @param centreDistanceMm as it was read
  * @param map what was seen on it
  * @param reopenMinutes to get to this place once more
- * @param others gears of the train that may give way in its stead
- * @param rpm at which the gear turns, where its train tells
+ * @param train what the machine's train says of its place
  * @param earlier how ways turned out on this model before
  * @param known what is gone by
  */
@@ -42,8 +42,7 @@ public record Problem(
         List<Buyable> offers,
         Terms terms,
         double reopenMinutes,
-        List<InTrain.Other> others,
-        Optional<Double> rpm,
+        Optional<InTrain> train,
         Map<Way, Earlier> earlier,
         Known known) {
 
@@ -55,7 +54,6 @@ public record Problem(
         ToothForm.of(gear);
         mate.ifPresent(ToothForm::of);
         offers = List.copyOf(offers);
-        others = List.copyOf(others);
         earlier = Map.copyOf(earlier);
         known.materials.material(circumstances.material()).rootStrengthMpa(circumstances.temperatureC(), MILLION);
         known.materials.material(circumstances.mateMaterial()).rootStrengthMpa(circumstances.temperatureC(), MILLION);
@@ -80,6 +78,21 @@ public record Problem(
         public static Known shipped() {
             return SHIPPED;
         }
+    }
+
+    /** Gears of the train that may give way in its stead. */
+    List<InTrain.Other> others() {
+        return train.map(InTrain::others).orElse(List.of());
+    }
+
+    /** At which the gear turns, where its train tells. */
+    Optional<Double> rpm() {
+        return train.flatMap(InTrain::rpm);
+    }
+
+    /** A gear that it can change places with, so that both work on flanks that never worked. */
+    Optional<Say> twin() {
+        return train.flatMap(InTrain::twin);
     }
 
     Materials materials() {

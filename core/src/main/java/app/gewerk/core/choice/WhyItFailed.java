@@ -91,6 +91,13 @@ public final class WhyItFailed {
                         1.5 * force / bears,
                         Say.of("why.work", "force", force, "bears", bears, "percent", 100 * force / bears))));
         turns(problem, numbers);
+        double mateWears = problem.mateMaterial().wearOnAcetal();
+        if (mateWears > 1) {
+            numbers.add(new Number(
+                    "dryOrDirty",
+                    Math.sqrt(mateWears),
+                    Say.of("why.mate", "mate", problem.mateMaterial().words(), "times", mateWears)));
+        }
         double ages = problem.material().agesInYears();
         numbers.add(new Number(
                 "badPlastic",
@@ -172,7 +179,7 @@ public final class WhyItFailed {
                     problem.bearing(),
                     torque,
                     turns,
-                    problem.material().wearOnAcetal());
+                    problem.mateMaterial().wearOnAcetal());
             double most = ToothWear.mayBeGoneMm(problem.gear());
             // What clean running does not explain, dirt or dry running does.
             numbers.add(

@@ -23,7 +23,7 @@ public final class ToothWear {
      * @param mateTeeth of what it runs with
      * @param torqueNmm on the gear
      * @param turns of the gear
-     * @param wear of the material, 1 for acetal on acetal
+     * @param wear by what it runs on, 1 for acetal
      */
     public static double meanMm(
             CylindricalGear gear, int mateTeeth, double widthMm, double torqueNmm, double turns, double wear) {

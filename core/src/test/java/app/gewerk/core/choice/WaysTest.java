@@ -60,6 +60,7 @@ class WaysTest {
         double nozzle = .4;
         Optional<Double> hours = Optional.empty();
         Optional<Double> rpm = Optional.empty();
+        Optional<Say> twin = Optional.empty();
         Map<Way, Earlier> earlier = Map.of();
         CylindricalGear mate = MATE;
         double centre = 18.05;
@@ -69,6 +70,18 @@ class WaysTest {
         List<Buyable> offers = List.of();
         Optional<Double> mateWidth = Optional.of(4.0);
         List<InTrain.Other> others = List.of();
+
+        Optional<InTrain> train() {
+            return Optional.of(new InTrain(
+                    "gear",
+                    Say.typed("gear"),
+                    Optional.empty(),
+                    Optional.empty(),
+                    others,
+                    Optional.empty(),
+                    rpm,
+                    twin));
+        }
 
         Problem problem() {
             return new Problem(
@@ -104,8 +117,7 @@ class WaysTest {
                     offers,
                     new Problem.Terms(40, 1, newPrice, .5),
                     45,
-                    others,
-                    rpm,
+                    train(),
                     earlier,
                     Problem.Known.shipped());
         }
@@ -626,5 +638,30 @@ class WaysTest {
         assertThat((double) turns.values().get("bears"))
                 .isCloseTo(place.problem().originalCapacityN() * Math.pow(1 / 12.0, .079), within(1e-9));
         assertThat(why(place, "dryOrDirty").probability()).isGreaterThan(unknown);
+    }
+
+    @Test
+    void twoEndsThatTurnAgainstEachOtherChangePlaces() {
+        Place place = new Place();
+        place.map = Optional.of(wornOnOneFlank());
+        place.hubAlike = Optional.of(false);
+        assertThat(Ways.weigh(place.problem(), Wish.CHEAP).options())
+                .extracting(Option::way)
+                .doesNotContain(Way.FRESH_TEETH);
+        place.twin = Optional.of(Say.typed("right end gear"));
+        Option swap = place.option(Way.FRESH_TEETH);
+        assertThat(swap.say().code()).isEqualTo("choose.swap");
+        assertThat(english(swap.say())).contains("Change it for the right end gear");
+    }
+
+    @Test
+    void aMateThatWearsFasterSpeaksForDryOrDirtyRunning() {
+        Place place = new Place();
+        place.map = Optional.of(wornOnOneFlank());
+        double onAcetal = why(place, "dryOrDirty").probability();
+        place.mateMaterial = "PA66-GF30";
+        WhyItFailed.WhyCause rough = why(place, "dryOrDirty");
+        assertThat(rough.numbers()).extracting(Say::code).contains("why.mate");
+        assertThat(rough.probability()).isGreaterThan(onAcetal);
     }
 }

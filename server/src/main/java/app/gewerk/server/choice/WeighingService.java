@@ -186,8 +186,7 @@ public class WeighingService {
                 job,
                 map,
                 machine,
-                train.map(InTrain::others).orElse(List.of()),
-                train.flatMap(InTrain::rpm),
+                train,
                 store.earlier(here, job.machineModelId(), Optional.of(jobId)),
                 wanted.need(),
                 with(
@@ -251,8 +250,7 @@ public class WeighingService {
             Job job,
             Optional<ToothMap> map,
             Machine machine,
-            List<InTrain.Other> others,
-            Optional<Double> rpm,
+            Optional<InTrain> train,
             Map<Way, Earlier> earlier,
             GearNeed need,
             ReadingService.RunsWith with,
@@ -282,8 +280,7 @@ public class WeighingService {
                         job.newPrice().map(BigDecimal::doubleValue),
                         terms.terms().askShare()),
                 reopen,
-                others,
-                rpm,
+                train,
                 earlier,
                 choice);
     }
