@@ -139,7 +139,7 @@ final class Substitute implements Rule {
         draft.parts += found.alone() ? ALONE_COST : PAIR_COST;
         draft.days += STOCK_DAYS;
         if (found.alone()) {
-            draft.minutes -= BORE_MINUTES_SAVED;
+            draft.minutes = Math.max(0, draft.minutes - BORE_MINUTES_SAVED);
             draft.worksAtAll = ALONE_WORKS;
         } else {
             draft.mateNewToo = true;
@@ -201,11 +201,12 @@ final class Substitute implements Rule {
         return IntStream.rangeClosed(gear.toothCount() - off, gear.toothCount() + off)
                 .filter(z -> z >= FEWEST && z <= CylindricalGear.MOST_TEETH)
                 .filter(z -> shift.applyAsDouble(z) >= LEAST_SHIFT && shift.applyAsDouble(z) <= MOST_SHIFT)
-                .mapToObj(z -> {
+                .mapToObj(z -> CylindricalGear.spur(mate.normalModule(), z, shift.applyAsDouble(z), mate.rack()))
+                .filter(own -> GearPair.canStandAt(own, mate, centreMm))
+                .map(own -> {
                     Budget.spend();
-                    CylindricalGear own =
-                            CylindricalGear.spur(mate.normalModule(), z, shift.applyAsDouble(z), mate.rack());
-                    return new Found(GearPair.at(own, mate, centreMm), gear.toothCount() / (double) z - 1, true);
+                    return new Found(
+                            GearPair.at(own, mate, centreMm), gear.toothCount() / (double) own.toothCount() - 1, true);
                 })
                 .filter(Found::runs);
     }

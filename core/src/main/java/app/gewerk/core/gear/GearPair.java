@@ -33,6 +33,12 @@ public record GearPair(
         }
     }
 
+    /** Whether two gears of one pitch can stand so far apart: their base circles clear of each other, their tips in reach. */
+    public static boolean canStandAt(CylindricalGear pinion, CylindricalGear wheel, double centreDistanceMm) {
+        return baseCentre(pinion, wheel) < centreDistanceMm
+                && centreDistanceMm <= pinion.tipDiameterMm() + wheel.tipDiameterMm();
+    }
+
     /** The pair at a given centre distance with full tips. */
     public static GearPair at(CylindricalGear pinion, CylindricalGear wheel, double centreDistanceMm) {
         return new GearPair(pinion, wheel, centreDistanceMm, pinion.tipDiameterMm(), wheel.tipDiameterMm());

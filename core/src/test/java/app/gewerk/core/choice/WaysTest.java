@@ -664,4 +664,16 @@ class WaysTest {
         assertThat(rough.numbers()).extracting(Say::code).contains("why.mate");
         assertThat(rough.probability()).isGreaterThan(onAcetal);
     }
+
+    /** Somebody typed a distance at which no such gears could mesh: that is no reason not to weigh the other ways. */
+    @Test
+    void aDistanceThatCannotBeLeavesTheOtherWays() {
+        for (double centre : new double[] {5, 60}) {
+            Place place = new Place();
+            place.centre = centre;
+            assertThat(place.option(Way.SUBSTITUTE).say().code())
+                    .as("only both together can stand %s mm apart", centre)
+                    .isEqualTo("choose.substitute");
+        }
+    }
 }
