@@ -44,6 +44,9 @@ export const api = client;
 /** Told to the window when an answer says that nobody is signed in any more. */
 export const SIGNED_OUT = 'gewerk-signed-out';
 
+/** Of the server, or of a proxy that finds no server behind it or lost one half way: what is saved carries its key. */
+const AWAY = new Set([502, 503, 504]);
+
 interface Answer<T> {
   data?: T;
   error?: unknown;
@@ -63,7 +66,7 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
     keptSince(answer.response.headers.get(KEPT_AT));
     return answer.data as T;
   }
-  if (answer.response.status === 503) throw new Unreachable(texts.offline);
+  if (AWAY.has(answer.response.status)) throw new Unreachable(texts.offline);
   if (answer.response.status === 401) window.dispatchEvent(new Event(SIGNED_OUT));
   const problem = (typeof answer.error === 'object' ? answer.error : {}) as {
     detail?: string;
