@@ -85,7 +85,7 @@ class TwoProcessesTest {
             ilva.field("over the tips").fill("16.00");
             one.kill();
             ilva.button("keep the readings").click();
-            kept(two, "16.00");
+            kept(ilva, two, "16.00");
             ilva.open("/job/1/read");
             assertThat(ilva.field("over the tips")).hasValue("16.00");
             assertThat(ilva.page.getByTitle("change who is at the bench")).hasText("Ilva");
@@ -99,7 +99,7 @@ class TwoProcessesTest {
             two.kill();
             ilva.field("over the tips").fill("16.02");
             ilva.button("keep the readings").click();
-            kept(one, "16.02");
+            kept(ilva, one, "16.02");
             assertThat(one.number("select count(*) from spring_session where principal_name is not null"))
                     .as("nobody had to sign in again")
                     .isEqualTo(1);
@@ -107,10 +107,13 @@ class TwoProcessesTest {
         }
     }
 
-    private static void kept(RunningGewerk gewerk, String typed) {
+    private static void kept(Technician who, RunningGewerk gewerk, String typed) {
         Awaitility.await()
-                .atMost(Duration.ofSeconds(30))
-                .until(() -> gewerk.number("select count(*) from gear_reading where typed = '" + typed + "'") == 1);
+                .atMost(Duration.ofSeconds(60))
+                .untilAsserted(() -> assertThat(
+                                gewerk.number("select count(*) from gear_reading where typed = '" + typed + "'"))
+                        .as("kept; the page says: " + who.page.locator("body").innerText())
+                        .isEqualTo(1));
     }
 
     private static List<Long> everyAnswer(Technician who, int times) {
