@@ -123,9 +123,12 @@ function Values({ file, row, columns }: { file: string; row: KnowledgeRow; colum
       </Box>
       <Box sx={{ color: colour.inkSoft, overflowWrap: 'anywhere' }}>
         {words.source(row.shipped['source'] ?? '')}
-        {row.last && <Box>{words.last(row.last.by, momentWords(row.last.at), row.last.why)}</Box>}
+        {row.last && !may && <Box>{lastOf(row)}</Box>}
       </Box>
-      <EditNotices edit={edit} theirs={(current: Opened) => theirs(current, row.row)} />
+      <EditNotices
+        edit={edit}
+        theirs={(current: Opened) => lastOf(current.rows.find((one) => one.row === row.row))}
+      />
       {may ? (
         <>
           {edit.changed && (
@@ -168,6 +171,7 @@ function Values({ file, row, columns }: { file: string; row: KnowledgeRow; colum
                 {words.drop}
               </Button>
             )}
+            <Box sx={{ flex: 1, alignSelf: 'center', color: colour.inkSoft }}>{lastOf(row)}</Box>
           </Box>
         </>
       ) : (
@@ -177,7 +181,7 @@ function Values({ file, row, columns }: { file: string; row: KnowledgeRow; colum
   );
 }
 
-function theirs(current: Opened, key: string): string {
-  const last = current.rows.find((row) => row.row === key)?.last;
-  return last ? words.last(last.by, momentWords(last.at), last.why) : '';
+/** Who changed a row last. */
+function lastOf(row: KnowledgeRow | undefined): string {
+  return row?.last ? words.last(row.last.by, momentWords(row.last.at), row.last.why) : '';
 }
