@@ -64,11 +64,11 @@ export function RowOfKnowledge(props: {
 function Values({ file, row, columns }: { file: string; row: KnowledgeRow; columns: KnowledgeColumn[] }) {
   const queries = useQueryClient();
   const may = useMay('shop');
-  const standing = (of: KnowledgeRow): RowDraft => ({ cells: { ...of.shipped, ...of.own }, why: '' });
+  const thisRow = (of: Opened) => of.rows.find((one) => one.row === row.row);
   const edit = useEdit({
     name: `knowledge:${file}:${row.row}`,
     schema: rowDraft,
-    saved: standing(row),
+    saved: { cells: { ...row.shipped, ...row.own }, why: '' },
     version: row.last?.version ?? 0,
     send: (draft: RowDraft, version, key) =>
       ask(
@@ -87,7 +87,7 @@ function Values({ file, row, columns }: { file: string; row: KnowledgeRow; colum
       // Whatever was reckoned, was reckoned with what went before.
       void queries.invalidateQueries();
     },
-    versionOf: (current: Opened) => current.rows.find((one) => one.row === row.row)?.last?.version ?? 0,
+    versionOf: (current: Opened) => thisRow(current)?.last?.version ?? 0,
   });
   const { cells, why } = edit.value;
   const set = (column: string, typed: string) => edit.change({ why, cells: { ...cells, [column]: typed } });
@@ -125,10 +125,7 @@ function Values({ file, row, columns }: { file: string; row: KnowledgeRow; colum
         {words.source(row.shipped['source'] ?? '')}
         {row.last && !may && <Box>{lastOf(row)}</Box>}
       </Box>
-      <EditNotices
-        edit={edit}
-        theirs={(current: Opened) => lastOf(current.rows.find((one) => one.row === row.row))}
-      />
+      <EditNotices edit={edit} theirs={(current: Opened) => lastOf(thisRow(current))} />
       {may ? (
         <>
           {edit.changed && (

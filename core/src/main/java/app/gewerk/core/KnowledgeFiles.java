@@ -6,9 +6,12 @@ import java.io.InputStreamReader;
 import java.io.Reader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVRecord;
 
@@ -21,10 +24,17 @@ public final class KnowledgeFiles {
             .setTrim(true)
             .get();
 
+    /** Read once: the files do not change while the program runs. */
+    private static final Map<String, List<Map<String, String>>> READ = new ConcurrentHashMap<>();
+
     private KnowledgeFiles() {}
 
     /** Rows of {@code /knowledge/<name>.csv}, in file order, column name to text. */
     public static List<Map<String, String>> rows(String name) {
+        return READ.computeIfAbsent(name, KnowledgeFiles::read);
+    }
+
+    private static List<Map<String, String>> read(String name) {
         try (InputStream file = KnowledgeFiles.class.getResourceAsStream("/knowledge/" + name + ".csv")) {
             if (file == null) {
                 throw new IllegalStateException("There is no knowledge file called " + name);
@@ -33,6 +43,11 @@ public final class KnowledgeFiles {
         } catch (IOException unreadable) {
             throw new UncheckedIOException(unreadable);
         }
+    }
+
+    /** A cell that lists names, blanks between. */
+    public static List<String> names(String cell) {
+        return Arrays.stream(cell.split(" ")).filter(name -> !name.isEmpty()).toList();
     }
 
     /** A cell that lists names with numbers, {@code squeals=.75 stiffByHand=.45}, in its order. */
@@ -46,6 +61,9 @@ public final class KnowledgeFiles {
     }
 
     public static List<Map<String, String>> rows(Reader csv) throws IOException {
-        return FORMAT.parse(csv).stream().map(CSVRecord::toMap).toList();
+        return FORMAT.parse(csv).stream()
+                .map(CSVRecord::toMap)
+                .map(Collections::unmodifiableMap)
+                .toList();
     }
 }

@@ -69,7 +69,7 @@ public record Problem(
 
     /** What a judgement goes by. */
     public record Known(Materials materials, Usual usual, Causes causes) {
-        private static final Known SHIPPED = of(Knowledge.shipped());
+        private static final Known SHIPPED = new Known(Materials.shipped(), Usual.shipped(), Causes.shipped());
 
         public static Known of(Knowledge knowledge) {
             return new Known(Materials.of(knowledge), Usual.of(knowledge), Causes.of(knowledge));

@@ -16,7 +16,6 @@ import app.gewerk.core.words.Say;
 import java.util.Comparator;
 import java.util.Optional;
 import java.util.function.IntToDoubleFunction;
-import java.util.function.Predicate;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -112,22 +111,12 @@ final class Substitute implements Rule {
         }
         double centre = problem.centreDistanceMm().get();
         double ratio = mate.toothCount() / (double) gear.toothCount();
-        Predicate<Found> warmAndCold = found -> {
-            WorkingBacklash hot = at(found, problem, problem.circumstances().temperatureC());
-            return !hot.binds() && !at(found, problem, COLDEST_C).jumps();
-        };
         Stream<Found> pairs = Stream.concat(
                         DoubleStream.of(MODULES).mapToObj(Pitch::ofModule),
                         DoubleStream.of(DIAMETRAL_PITCHES).mapToObj(Pitch::ofDiametralPitch))
                 .flatMap(pitch -> pairs(pitch.module(), centre, ratio));
-        Optional<Found> best = Stream.concat(alone(gear, mate, centre, z -> 0), pairs)
-                .filter(found -> !same(found, gear, mate))
-                .filter(warmAndCold)
-                .min(Comparator.comparingDouble(found -> found.drawback(gear)))
-                .or(() -> alone(gear, mate, centre, z -> shiftToCut(z, mate, centre))
-                        .filter(found -> !same(found, gear, mate))
-                        .filter(warmAndCold)
-                        .min(Comparator.comparingDouble(found -> found.drawback(gear))));
+        Optional<Found> best = best(problem, mate, Stream.concat(alone(gear, mate, centre, z -> 0), pairs))
+                .or(() -> best(problem, mate, alone(gear, mate, centre, z -> shiftToCut(z, mate, centre))));
         if (best.isEmpty()) {
             return Rule.fails("choose.noSubstitute", "centre", centre);
         }
@@ -166,6 +155,15 @@ final class Substitute implements Rule {
                 Optional.of(teeth(own)),
                 Optional.of(teeth(other)).filter(any -> !found.alone())));
         return new Verdict.Applies(draft);
+    }
+
+    /** Of those that run warm and cold and are not the old gears again. */
+    private static Optional<Found> best(Problem problem, CylindricalGear mate, Stream<Found> all) {
+        return all.filter(found -> !same(found, problem.gear(), mate))
+                .filter(found -> !at(found, problem, problem.circumstances().temperatureC())
+                                .binds()
+                        && !at(found, problem, COLDEST_C).jumps())
+                .min(Comparator.comparingDouble(found -> found.drawback(problem.gear())));
     }
 
     private static Say said(Found found) {

@@ -1,5 +1,6 @@
 package app.gewerk.core.diagnosis;
 
+import app.gewerk.core.KnowledgeFiles;
 import app.gewerk.core.Wire;
 import app.gewerk.core.knowledge.Knowledge;
 import app.gewerk.core.knowledge.Row;
@@ -9,7 +10,6 @@ import app.gewerk.core.train.Opening;
 import app.gewerk.core.train.PartType;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -80,17 +80,15 @@ public final class DiagnosisKnowledge {
     }
 
     private static Set<PartType> types(String cell) {
-        return words(cell).stream().map(w -> Wire.parse(PartType.class, w)).collect(Collectors.toUnmodifiableSet());
+        return KnowledgeFiles.names(cell).stream()
+                .map(w -> Wire.parse(PartType.class, w))
+                .collect(Collectors.toUnmodifiableSet());
     }
 
     /** Types of parts, one of which a machine must have; after a minus those that it must not have. */
     private static Observation.Needs needs(String cell) {
         boolean without = cell.startsWith("-");
         return new Observation.Needs(types(without ? cell.substring(1) : cell), without);
-    }
-
-    private static List<String> words(String cell) {
-        return Arrays.stream(cell.split(" ")).filter(w -> !w.isEmpty()).toList();
     }
 
     private static Map<String, Machine> trains(Knowledge knowledge) {

@@ -5,7 +5,6 @@ import app.gewerk.core.Wire;
 import app.gewerk.core.words.Outcome;
 import app.gewerk.core.words.Refusal;
 import app.gewerk.core.words.Say;
-import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -13,7 +12,6 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /**
  * A column whose values a shop may put its own in place of.
@@ -68,9 +66,8 @@ public record Column(
         }
         String[] where = of.split("\\.");
         return KnowledgeFiles.rows(where[0]).stream()
-                .flatMap(row -> Arrays.stream(row.get(where[1]).split(" ")))
+                .flatMap(row -> KnowledgeFiles.names(row.get(where[1])).stream())
                 .map(one -> one.replaceFirst("=.*", ""))
-                .filter(one -> !one.isEmpty())
                 .collect(Collectors.toCollection(LinkedHashSet::new));
     }
 
@@ -105,12 +102,8 @@ public record Column(
         };
     }
 
-    private static Stream<String> parts(String cell) {
-        return Arrays.stream(cell.split(" ")).filter(p -> !p.isEmpty());
-    }
-
     private Outcome<String> names(String cell) {
-        return parts(cell)
+        return KnowledgeFiles.names(cell).stream()
                 .filter(name -> !names.contains(name))
                 .findFirst()
                 .map(this::unknown)
@@ -122,7 +115,7 @@ public record Column(
             return cannot("knowledge.pairs", "given", cell);
         }
         Set<String> seen = new LinkedHashSet<>();
-        for (String part : parts(cell).toList()) {
+        for (String part : KnowledgeFiles.names(cell)) {
             String[] pair = part.split("=", 2);
             if (pair.length < 2 || !seen.add(pair[0])) {
                 return cannot("knowledge.pairs", "given", part);

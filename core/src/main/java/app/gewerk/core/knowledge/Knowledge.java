@@ -10,7 +10,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 
 /** The knowledge files as they hold for one shop. */
@@ -32,7 +31,6 @@ public final class Knowledge {
             Map.entry("kinds", List.of("code")),
             Map.entry("hazards", List.of("hazard")));
 
-    private static final Map<String, List<Map<String, String>>> FILES = new ConcurrentHashMap<>();
     private static final Knowledge SHIPPED = new Knowledge(Map.of());
 
     /** By file and row. */
@@ -107,12 +105,10 @@ public final class Knowledge {
 
     private static Optional<Map<String, String>> shippedRow(String file, String row) {
         return KEYS.containsKey(file)
-                ? files(file).stream().filter(r -> key(file, r).equals(row)).findFirst()
+                ? KnowledgeFiles.rows(file).stream()
+                        .filter(r -> key(file, r).equals(row))
+                        .findFirst()
                 : Optional.empty();
-    }
-
-    private static List<Map<String, String>> files(String name) {
-        return FILES.computeIfAbsent(name, KnowledgeFiles::rows);
     }
 
     private static String key(String file, Map<String, String> row) {
@@ -128,7 +124,7 @@ public final class Knowledge {
     public Map<String, Row> byKey(String file) {
         Map<String, Map<String, String>> changed = own.getOrDefault(file, Map.of());
         Map<String, Row> rows = new LinkedHashMap<>();
-        for (Map<String, String> row : files(file)) {
+        for (Map<String, String> row : KnowledgeFiles.rows(file)) {
             String key = key(file, row);
             rows.put(key, new Row(row, changed.getOrDefault(key, Map.of())));
         }

@@ -2,8 +2,6 @@ package app.gewerk.core.knowledge;
 
 import app.gewerk.core.KnowledgeFiles;
 import app.gewerk.core.words.Say;
-import java.util.Arrays;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -32,7 +30,7 @@ public final class Row {
 
     /** Names one after another, with blanks between. */
     public List<String> names(String column) {
-        return Arrays.stream(text(column).split(" ")).filter(n -> !n.isEmpty()).toList();
+        return KnowledgeFiles.names(text(column));
     }
 
     /** Names with numbers, {@code squeals=.75 stiffByHand=.45}, in their order. */
@@ -52,12 +50,5 @@ public final class Row {
     /** Only what the shop has changed. */
     public Map<String, String> own() {
         return own;
-    }
-
-    /** As it holds here. */
-    public Map<String, String> cells() {
-        Map<String, String> cells = new LinkedHashMap<>(shipped);
-        cells.putAll(own);
-        return cells;
     }
 }

@@ -64,11 +64,13 @@ public class KnowledgeService {
     public List<KnowledgeFile> files() {
         Knowledge knowledge = known.now().knowledge();
         return Column.files().stream()
-                .map(file -> new KnowledgeFile(
-                        file, named(file), knowledge.rows(file).size(), (int) knowledge.rows(file).stream()
-                                .filter(row -> !row.own().isEmpty())
-                                .count()))
+                .map(file -> file(file, knowledge.rows(file)))
                 .toList();
+    }
+
+    private static KnowledgeFile file(String file, List<Row> rows) {
+        long changed = rows.stream().filter(row -> !row.own().isEmpty()).count();
+        return new KnowledgeFile(file, named(file), rows.size(), (int) changed);
     }
 
     private static Say named(String file) {

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.web.context.request.RequestAttributes;
 import org.springframework.web.context.request.RequestContextHolder;
 
@@ -19,7 +20,12 @@ import org.springframework.web.context.request.RequestContextHolder;
 @Component
 public class KnownHere {
     private static final String IN_REQUEST = KnownHere.class.getName();
-    private static final Known SHIPPED = Known.of(Knowledge.shipped());
+    private static final Known SHIPPED = new Known(
+            Knowledge.shipped(),
+            Problem.Known.shipped(),
+            DiagnosisKnowledge.shipped(),
+            Cautions.of(Knowledge.shipped()),
+            Series.shipped());
 
     private final KnowledgeStore store;
     private final Map<Long, AsOf> byShop = new ConcurrentHashMap<>();
@@ -87,7 +93,11 @@ public class KnownHere {
         AsOf kept = byShop.get(shopId);
         if (kept == null || kept.changes != changes) {
             kept = new AsOf(changes, Known.of(Knowledge.with(store.inForce(shopId))));
-            byShop.put(shopId, kept);
+            // What a transaction has changed may be taken back with it.
+            if (!TransactionSynchronizationManager.isActualTransactionActive()
+                    || TransactionSynchronizationManager.isCurrentTransactionReadOnly()) {
+                byShop.put(shopId, kept);
+            }
         }
         return kept.known;
     }
