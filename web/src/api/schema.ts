@@ -1888,6 +1888,13 @@ export interface components {
             /** Format: int32 */
             minutes: number;
         };
+        BenchStep: {
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            parts: number;
+            say: string;
+        };
         BlankSpec: {
             bore?: components["schemas"]["BoreSpec"];
             holes?: components["schemas"]["HolesSpec"];
@@ -2054,6 +2061,7 @@ export interface components {
             hubAlike?: boolean;
             /** Format: double */
             hubOutMm?: number;
+            inStep: boolean;
             /** Format: double */
             jamTorqueNmm?: number;
             keyed: boolean;
@@ -2071,6 +2079,7 @@ export interface components {
             sisters: number;
             /** Format: double */
             temperatureC: number;
+            withOriginal: components["schemas"]["Companion"][];
             /** Format: double */
             workingArcDeg?: number;
         };
@@ -2080,6 +2089,12 @@ export interface components {
             /** Format: double */
             slipTorqueNmm?: number;
             to: string;
+        };
+        Companion: {
+            comesWith: boolean;
+            /** @enum {string} */
+            part: "mate" | "sisters" | "shaft" | "bearings" | "motor" | "fastenings" | "gasket" | "grease";
+            price?: number;
         };
         ComparedRow: {
             differs: string[];
@@ -2151,6 +2166,8 @@ export interface components {
             wayWords: string;
         };
         Difference: {
+            /** @enum {string} */
+            about: "pitch" | "angle" | "depth" | "material" | "shift" | "bore" | "width";
             /** @enum {string} */
             weight: "harmless" | "benchWork" | "risk";
             words: string;
@@ -3169,6 +3186,7 @@ export interface components {
             /** @enum {string} */
             way: "glue" | "freshTeeth" | "donor" | "buy" | "original" | "substitute" | "print" | "cast" | "metal" | "assembly" | "askOwner" | "decline";
             weakest: components["schemas"]["Weakest"];
+            work: components["schemas"]["BenchStep"][];
         };
         Order: {
             /** Format: date */

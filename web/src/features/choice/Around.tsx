@@ -4,6 +4,7 @@ import { NumberField } from '../../parts/NumberField';
 import { PlainSelect } from '../../parts/PlainSelect';
 import { Tick } from '../../parts/Tick';
 import { texts } from '../../texts';
+import { WithSpare } from './WithSpare';
 
 export type Circumstances = Schemas['Circumstances'];
 
@@ -69,7 +70,7 @@ export function Around(props: {
       </>
     );
   };
-  const tick = (field: 'driven' | 'keyed' | 'meantToFail' | 'goodOneAtHand') => (
+  const tick = (field: 'driven' | 'keyed' | 'inStep' | 'meantToFail' | 'goodOneAtHand') => (
     <Tick label={words[field]} checked={value[field]} set={(on) => change({ ...value, [field]: on })} />
   );
   return (
@@ -112,9 +113,13 @@ export function Around(props: {
         {open('hoursRun')}
         {always('nozzleMm')}
       </Box>
+      {value.original && (
+        <WithSpare value={value.withOriginal} change={(withOriginal) => change({ ...value, withOriginal })} />
+      )}
       <Box sx={{ display: 'flex', columnGap: 2, flexWrap: 'wrap' }}>
         {tick('driven')}
         {tick('keyed')}
+        {tick('inStep')}
         {tick('meantToFail')}
         {tick('goodOneAtHand')}
       </Box>

@@ -28,9 +28,14 @@ type Way = Schemas['WayView']['way'];
 
 const words = texts.choose;
 const decided = z.object({ way: z.custom<Way | ''>((way) => typeof way === 'string'), reason: z.string() });
+const LATER = { inStep: false, withOriginal: [] };
+
 const around = z.object({
   wish: z.custom<Wish>((wish) => WISHES.includes(wish as Wish)),
-  circumstances: z.custom<Circumstances>((c) => typeof c === 'object' && c !== null && 'material' in c),
+  // What was typed before there were newer fields is brought along with them open.
+  circumstances: z
+    .custom<Circumstances>((c) => typeof c === 'object' && c !== null && 'material' in c)
+    .transform((c): Circumstances => ({ ...LATER, ...c })),
 });
 
 /** Ways that need nothing weighed. */

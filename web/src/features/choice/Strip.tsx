@@ -158,6 +158,16 @@ export function StripDetail({ option, currency }: { option: Option; currency: st
       {option.reasons.map((reason) => (
         <Box key={reason}>{reason}.</Box>
       ))}
+      {option.work.length > 0 && (
+        <Box component="ol" aria-label={words.atTheBench} sx={{ my: 0.5, pl: 2.5 }}>
+          {option.work.map((step) => (
+            <li key={step.say}>
+              {step.say}
+              {step.minutes > 0 && ` (${words.min(Math.round(step.minutes))})`}
+            </li>
+          ))}
+        </Box>
+      )}
       <Box>{facts.join(' · ')}</Box>
       {option.cautions.map((caution) => (
         <Box key={caution} sx={{ borderLeft: `4px solid ${colour.nextEdge}`, pl: 1, mt: 0.5 }}>

@@ -1,6 +1,8 @@
 package app.gewerk.core.choice;
 
 import app.gewerk.core.choice.Option.Ordered;
+import app.gewerk.core.fit.BenchStep;
+import app.gewerk.core.fit.Seating;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.ToothForm;
@@ -40,9 +42,15 @@ final class BuySame implements Rule {
                 .toList();
         Optional<Draft> best = all.stream()
                 .map(offer -> draft(problem, offer))
-                .max(Comparator.comparingDouble(d -> d.worksAtAll * Math.min(1, d.share) * 100 - d.parts));
+                .max(Comparator.comparingDouble(d -> worth(problem, d)));
         return best.<Verdict>map(Verdict.Applies::new)
                 .orElseGet(() -> Rule.fails(metal ? "choose.noMetal" : "choose.noSame"));
+    }
+
+    /** A hundred for one that does as the old one did, less what it costs with the work on it. */
+    private static double worth(Problem problem, Draft draft) {
+        double work = draft.minutes * problem.terms().hourlyRate() / 60;
+        return draft.worksAtAll * Math.min(1, draft.bears(problem)) * 100 - draft.parts - work;
     }
 
     private static CylindricalGear gear(GearOffer item) {
@@ -72,17 +80,20 @@ final class BuySame implements Rule {
                         share,
                         material)
                 .costs(offer.price());
+        Optional<Seating> seating = problem.seating(
+                gear, material, item.faceWidthMm(), Optional.of(item.boreMm()).filter(mm -> mm > 0));
+        seating.ifPresent(s -> draft.seated(problem, s));
         for (Match.Difference difference : offer.match().differences()) {
+            if (difference.about() == Match.About.BORE && seating.isPresent()) {
+                continue;
+            }
             switch (difference.weight()) {
                 case HARMLESS -> draft.reasons.add(difference.words());
-                case BENCH_WORK -> {
-                    draft.minutes += BENCH_WORK_MINUTES;
-                    draft.reasons.add(difference.words());
-                }
+                case BENCH_WORK -> draft.step(new BenchStep(difference.words(), BENCH_WORK_MINUTES, 0));
                 case RISK -> {
                     draft.cautions.add(difference.words());
                     // That it is of metal is weighed by what it does to the mate and to the next weakest part.
-                    if (!difference.words().code().equals("match.metal")) {
+                    if (difference.about() != Match.About.MATERIAL) {
                         draft.worksAtAll *= RISK_WORKS;
                     }
                 }

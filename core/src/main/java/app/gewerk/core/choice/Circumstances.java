@@ -2,6 +2,8 @@ package app.gewerk.core.choice;
 
 import app.gewerk.core.AtMost;
 import app.gewerk.core.gear.Limits;
+import app.gewerk.core.words.Refused;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -23,7 +25,9 @@ import java.util.Optional;
  * @param sisters gears of the same plastic and age in the machine
  * @param donorAgeYears of one from a scrapped machine that is at hand
  * @param goodOneAtHand a sound one, or a mended one, to take a mould of
+ * @param inStep whether it has to stand in phase with something: another end, a cam, a switch
  * @param original what the maker's spare costs, where it is still sold
+ * @param withOriginal what comes with that, or must be bought with it
  * @param assembly what the whole assembly costs
  * @param motorTorqueNmm on this gear at ordinary work
  * @param jamTorqueNmm on this gear with the motor stalled
@@ -46,7 +50,9 @@ public record Circumstances(
         int sisters,
         Optional<Double> donorAgeYears,
         boolean goodOneAtHand,
+        boolean inStep,
         Optional<Priced> original,
+        List<Companion> withOriginal,
         Optional<Priced> assembly,
         Optional<Double> motorTorqueNmm,
         Optional<Double> jamTorqueNmm,
@@ -74,7 +80,9 @@ public record Circumstances(
                 sisters,
                 Optional.empty(),
                 false,
+                false,
                 Optional.empty(),
+                List.of(),
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
@@ -83,6 +91,10 @@ public record Circumstances(
     }
 
     public Circumstances {
+        withOriginal = List.copyOf(withOriginal);
+        if (withOriginal.stream().map(Companion::part).distinct().count() < withOriginal.size()) {
+            throw Refused.at("withOriginal", "choice.companionTwice");
+        }
         Limits.requireBetween("workingTemperature", temperatureC, -40, 250);
         Limits.requireBetween("age", ageYears, 0.1, 150);
         shaftMm.ifPresent(mm -> Limits.requireBetween("shaftDiameter", mm, 0.1, 1000));
@@ -98,7 +110,7 @@ public record Circumstances(
     }
 
     /** With what is asked first at the bench. */
-    public Circumstances asTold(double years, double roomMm, int many, Priced spare) {
+    public Circumstances asTold(double years, double roomMm, int many, Priced spare, List<Companion> with) {
         return new Circumstances(
                 material,
                 mateMaterial,
@@ -115,7 +127,9 @@ public record Circumstances(
                 many,
                 donorAgeYears,
                 goodOneAtHand,
+                inStep,
                 Optional.of(spare),
+                with,
                 assembly,
                 motorTorqueNmm,
                 jamTorqueNmm,
@@ -141,7 +155,9 @@ public record Circumstances(
                 sisters,
                 donorAgeYears,
                 goodOneAtHand,
+                inStep,
                 original,
+                withOriginal,
                 assembly,
                 motorTorqueNmm.or(train::motorTorqueNmm),
                 jamTorqueNmm.or(train::jamTorqueNmm),

@@ -2,6 +2,8 @@ package app.gewerk.core.choice;
 
 import app.gewerk.core.choice.Option.Ordered;
 import app.gewerk.core.choice.Option.Shown;
+import app.gewerk.core.fit.BenchStep;
+import app.gewerk.core.fit.Seating;
 import app.gewerk.core.job.Way;
 import app.gewerk.core.material.Material;
 import app.gewerk.core.words.Say;
@@ -32,6 +34,11 @@ final class Draft {
     double worksAtAll = 1;
 
     boolean mateNewToo;
+    /** What is to be done at the bench, with its sizes, where that is more than putting it on. */
+    final List<BenchStep> work = new ArrayList<>();
+    /** Force on its teeth at which it slips on its shaft, where that is less than it has to hold. */
+    Optional<Double> slipsAtN = Optional.empty();
+
     Optional<Double> mateCapacityN = Optional.empty();
     Shown shown = Shown.AS_IT_WAS;
     Optional<Ordered> order = Optional.empty();
@@ -63,6 +70,28 @@ final class Draft {
     Draft shows(Shown what) {
         shown = what;
         return this;
+    }
+
+    Draft seated(Problem problem, Seating seating) {
+        seating.steps().forEach(this::step);
+        slipsAtN = seating.holdsNmm()
+                .filter(holds ->
+                        problem.seatNeedsNmm().filter(needs -> holds < needs).isPresent())
+                .map(problem::forceN);
+        return this;
+    }
+
+    Draft step(BenchStep step) {
+        work.add(step);
+        minutes += step.minutes();
+        parts += step.parts();
+        return this;
+    }
+
+    /** Of the load the original bore: what teeth and shaft together bear. */
+    double bears(Problem problem) {
+        return slipsAtN.map(n -> Math.min(share, n / problem.originalCapacityN()))
+                .orElse(share);
     }
 
     Draft costs(Priced price) {

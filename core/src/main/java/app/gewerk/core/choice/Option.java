@@ -1,5 +1,6 @@
 package app.gewerk.core.choice;
 
+import app.gewerk.core.fit.BenchStep;
 import app.gewerk.core.job.Way;
 import app.gewerk.core.words.Say;
 import java.math.BigDecimal;
@@ -23,6 +24,7 @@ import java.util.Optional;
  * @param chanceBack that it has to be done again
  * @param days until it can be handed back
  * @param likeness 1 as it was, 0 nothing like it
+ * @param work at the bench, step by step with its sizes, where it is more than putting it on
  * @param shown what the mat shows
  * @param order the seller's item, where it is bought
  */
@@ -45,6 +47,7 @@ public record Option(
         double likeness,
         List<Say> reasons,
         List<Say> cautions,
+        List<BenchStep> work,
         Shown shown,
         Optional<Ordered> order) {
 

@@ -2,6 +2,7 @@ package app.gewerk.core.choice;
 
 import app.gewerk.core.job.Way;
 import app.gewerk.core.words.Say;
+import java.math.BigDecimal;
 
 /** The maker's own spare. */
 final class Original implements Rule {
@@ -23,6 +24,29 @@ final class Original implements Rule {
                         "choose.originalLasted",
                         "years",
                         problem.circumstances().ageYears());
+        problem.circumstances().withOriginal().forEach(companion -> add(problem, draft, companion));
         return new Verdict.Applies(draft);
+    }
+
+    /** What comes in the packet is fitted too; what must be bought with it is paid for besides. */
+    private static void add(Problem problem, Draft draft, Companion companion) {
+        Usual.OfPart usual = problem.known().usual().of(companion.part());
+        draft.minutes += usual.minutes();
+        if (companion.comesWith()) {
+            draft.because("choose.comesWith", "part", companion.part().words());
+        } else {
+            double price = companion.price().map(BigDecimal::doubleValue).orElse(usual.price());
+            draft.parts += price;
+            draft.because(
+                    companion.price().isPresent() ? "choose.mustBuy" : "choose.mustBuyAbout",
+                    "part",
+                    companion.part().words(),
+                    "price",
+                    price);
+        }
+        if (companion.part() == Companion.Part.MATE) {
+            draft.mateNewToo = true;
+            draft.mateCapacityN = problem.mateCapacityN();
+        }
     }
 }

@@ -11,11 +11,15 @@ import java.math.BigDecimal;
  */
 public record Priced(BigDecimal price, int days) {
     public Priced {
-        if (price.signum() < 0 || price.compareTo(BigDecimal.valueOf(1_000_000)) > 0) {
-            throw Refused.at("price", "choice.price");
-        }
+        requireMoney(price);
         if (days < 0 || days > 1000) {
             throw Refused.at("days", "choice.days", "given", days);
+        }
+    }
+
+    static void requireMoney(BigDecimal price) {
+        if (price.signum() < 0 || price.compareTo(BigDecimal.valueOf(1_000_000)) > 0) {
+            throw Refused.at("price", "choice.price");
         }
     }
 }

@@ -3,6 +3,7 @@ package app.gewerk.core.choice;
 import app.gewerk.core.damage.Causes;
 import app.gewerk.core.damage.Pattern;
 import app.gewerk.core.damage.ToothMap;
+import app.gewerk.core.fit.Seating;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.ToothForm;
 import app.gewerk.core.job.Way;
@@ -130,6 +131,50 @@ public record Problem(
                 * widthMm
                 * of.transverseModule()
                 * FormFactor.fromOutline(of);
+    }
+
+    /** At which one that is taken along by friction must not slip: when it starts, against its ordinary work (common practice). */
+    private static final double STARTING = 2;
+
+    /** The shaft under it; what the gear was bored to where nobody has said. */
+    private Optional<Double> shaftMm() {
+        return circumstances.shaftMm().or(() -> boreMm);
+    }
+
+    /**
+     * Torque it must not slip at (N mm): with a flat the stalled motor's, else what starting takes. Where no torque is known, a flat is
+     * taken to have been there for something, and by friction it is to hold as the old one did.
+     */
+    Optional<Double> seatNeedsNmm() {
+        Optional<Double> starting = circumstances.motorTorqueNmm().map(torque -> STARTING * torque);
+        return (circumstances.keyed() ? circumstances.jamTorqueNmm().or(() -> starting) : starting)
+                .filter(torque -> torque > 0)
+                .or(() -> Optional.of(originalCapacityN() * gear.referenceDiameterMm() / 2 / Lasting.USUAL_MARGIN)
+                        .filter(any -> circumstances.keyed()));
+    }
+
+    /**
+     * How a gear from stock comes to sit on the old shaft; nothing where no bore and no shaft is known, or none can be made.
+     *
+     * @param bore none where it is solid
+     */
+    Optional<Seating> seating(CylindricalGear of, Material material, double lengthMm, Optional<Double> bore) {
+        return shaftMm()
+                .flatMap(mm -> Seating.of(
+                        new Seating.Stock(
+                                of.rootDiameterMm(),
+                                of.referenceDiameterMm(),
+                                of.toothCount(),
+                                lengthMm,
+                                bore,
+                                material),
+                        new Seating.On(
+                                mm,
+                                boreMm.orElse(mm),
+                                circumstances.keyed(),
+                                circumstances.inStep(),
+                                circumstances.temperatureC(),
+                                seatNeedsNmm())));
     }
 
     static final double MILLION = 1e6;

@@ -3,7 +3,9 @@ package app.gewerk.core.choice;
 import app.gewerk.core.Budget;
 import app.gewerk.core.choice.Option.Shown;
 import app.gewerk.core.choice.Option.Teeth;
+import app.gewerk.core.fit.BenchStep;
 import app.gewerk.core.fit.Growth;
+import app.gewerk.core.fit.Seating;
 import app.gewerk.core.fit.WorkingBacklash;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
@@ -53,7 +55,6 @@ final class Substitute implements Rule {
     private static final double PAIR_COST = 12;
     private static final double ALONE_COST = 7;
     private static final int STOCK_DAYS = 7;
-    private static final double BORE_MINUTES_SAVED = 30;
     /** Backlash of a gear that is cut for its place, in modules (common practice). */
     private static final double CUT_BACKLASH = 0.08;
     /** Beyond these a tooth of few teeth is undercut or comes to a point (common practice). */
@@ -128,7 +129,6 @@ final class Substitute implements Rule {
         draft.parts += found.alone() ? ALONE_COST : PAIR_COST;
         draft.days += STOCK_DAYS;
         if (found.alone()) {
-            draft.minutes = Math.max(0, draft.minutes - BORE_MINUTES_SAVED);
             draft.worksAtAll = ALONE_WORKS;
         } else {
             draft.mateNewToo = true;
@@ -144,9 +144,10 @@ final class Substitute implements Rule {
                 at(found, problem, COLDEST_C).circumferentialBacklashMm(),
                 "hot",
                 at(found, problem, problem.circumstances().temperatureC()).circumferentialBacklashMm());
-        draft.caution(found.alone() ? "choose.substituteBore" : "choose.substituteBores");
         if (found.shifted()) {
             draft.caution("choose.substituteMade");
+        } else {
+            seat(problem, found, stock, draft);
         }
         draft.shows(new Shown(
                 0,
@@ -155,6 +156,22 @@ final class Substitute implements Rule {
                 Optional.of(teeth(own)),
                 Optional.of(teeth(other)).filter(any -> !found.alone())));
         return new Verdict.Applies(draft);
+    }
+
+    /** Stock gears come with a pilot hole; the mate's bore takes as much work as this one's. */
+    private static void seat(Problem problem, Found found, Material stock, Draft draft) {
+        Optional<Seating> seating = problem.seating(found.pair().pinion(), stock, problem.face(), Optional.empty());
+        if (seating.isEmpty()) {
+            draft.caution(found.alone() ? "choose.substituteBore" : "choose.substituteBores");
+            return;
+        }
+        draft.seated(problem, seating.get());
+        if (!found.alone()) {
+            draft.step(new BenchStep(
+                    Say.of("choose.mateLikewise"),
+                    seating.get().minutes(),
+                    seating.get().parts()));
+        }
     }
 
     /** Of those that run warm and cold and are not the old gears again. */

@@ -12,9 +12,11 @@ public final class Usual {
     private static final Usual SHIPPED = of(Knowledge.shipped());
 
     private final Map<Way, OfWay> byWay;
+    private final Map<Companion.Part, OfPart> byPart;
 
-    private Usual(Map<Way, OfWay> byWay) {
+    private Usual(Map<Way, OfWay> byWay, Map<Companion.Part, OfPart> byPart) {
         this.byWay = byWay;
+        this.byPart = byPart;
     }
 
     /**
@@ -26,6 +28,13 @@ public final class Usual {
      * @param likeness 1 as it was, 0 nothing like it
      */
     record OfWay(double minutes, double days, double parts, double scatter, boolean undoable, double likeness) {}
+
+    /**
+     * Of a part that is fitted with another.
+     *
+     * @param price where nobody has said one
+     */
+    record OfPart(double minutes, double price) {}
 
     public static Usual of(Knowledge knowledge) {
         Map<Way, OfWay> byWay = new EnumMap<>(Way.class);
@@ -40,11 +49,25 @@ public final class Usual {
                             row.yes("undoable"),
                             row.number("likeness")));
         }
-        return new Usual(byWay);
+        Map<Companion.Part, OfPart> byPart = new EnumMap<>(Companion.Part.class);
+        for (Row row : knowledge.rows("companions")) {
+            byPart.put(
+                    Wire.parse(Companion.Part.class, row.text("part")),
+                    new OfPart(row.number("minutes"), row.number("price")));
+        }
+        return new Usual(byWay, byPart);
     }
 
     public static Usual shipped() {
         return SHIPPED;
+    }
+
+    OfPart of(Companion.Part part) {
+        OfPart usual = byPart.get(part);
+        if (usual == null) {
+            throw new IllegalStateException("knowledge/companions.csv has no row for " + part);
+        }
+        return usual;
     }
 
     OfWay of(Way way) {

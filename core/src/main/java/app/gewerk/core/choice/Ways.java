@@ -112,6 +112,7 @@ public final class Ways {
                 draft.likeness,
                 List.copyOf(draft.reasons),
                 List.copyOf(draft.cautions),
+                List.copyOf(draft.work),
                 draft.shown,
                 draft.order);
     }
@@ -127,6 +128,7 @@ public final class Ways {
         Optional<Double> mate = draft.mateNewToo ? draft.mateCapacityN : problem.mateCapacityN();
         First first = Stream.of(
                         Stream.of(new First(Say.of("choose.thisGear"), draft.share * original)),
+                        draft.slipsAtN.map(bears -> new First(Say.of("choose.theSeat"), bears)).stream(),
                         mate.map(bears -> new First(Say.of("choose.theMate"), bears)).stream(),
                         problem.others().stream()
                                 .filter(other -> !other.mate() || mate.isEmpty())
@@ -155,7 +157,7 @@ public final class Ways {
         double age = problem.circumstances().ageYears();
         double life = Lasting.lifeYears(
                 age, draft.material.agesInYears(), problem.material().agesInYears());
-        Lasting.Chance own = Lasting.ofNew(draft.share, draft.scatter, problem.margin(), life, years);
+        Lasting.Chance own = Lasting.ofNew(draft.bears(problem), draft.scatter, problem.margin(), life, years);
         double others = draft.worksAtAll * Math.exp(-overload * years);
         if (draft.ageYears.isPresent()) {
             others *= Lasting.ofAged(draft.ageYears.getAsDouble(), problem.agesInYears(), years);
@@ -207,15 +209,15 @@ public final class Ways {
         double second = (first.get().minutes() + problem.reopenMinutes()) * rate + price;
         double anyFails = 1 - Math.pow(1 - fails, sisters);
         double each = first.get().minutes() / 2 * rate;
+        boolean inThePacket = first.get().way() == Way.ORIGINAL
+                && problem.circumstances().withOriginal().stream().anyMatch(c -> c.part() == Companion.Part.SISTERS);
+        double others = inThePacket ? 0 : sisters * (price + each);
         return List.of(
                 new Together(
                         Say.of("choose.oneOnly", "sisters", sisters, "percent", 100 * anyFails),
                         1,
                         cents(price + anyFails * second)),
-                new Together(
-                        Say.of("choose.allSisters", "pieces", sisters + 1),
-                        sisters + 1,
-                        cents((sisters + 1) * price + sisters * each)));
+                new Together(Say.of("choose.allSisters", "pieces", sisters + 1), sisters + 1, cents(price + others)));
     }
 
     private static BigDecimal cents(double amount) {

@@ -18,6 +18,7 @@ public final class Knowledge {
     private static final Map<String, List<String>> KEYS = Map.ofEntries(
             Map.entry("materials", List.of("material")),
             Map.entry("ways", List.of("way")),
+            Map.entry("companions", List.of("part")),
             Map.entry("failureWays", List.of("way")),
             Map.entry("likelihoods", List.of("way", "at")),
             Map.entry("observations", List.of("code")),

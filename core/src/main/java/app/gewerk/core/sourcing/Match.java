@@ -30,7 +30,23 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
         }
     }
 
-    public record Difference(Weight weight, Say words) {}
+    /** What of the two gears differs. */
+    public enum About {
+        PITCH,
+        ANGLE,
+        DEPTH,
+        MATERIAL,
+        SHIFT,
+        BORE,
+        WIDTH;
+
+        @Override
+        public String toString() {
+            return app.gewerk.core.Wire.word(this);
+        }
+    }
+
+    public record Difference(Weight weight, About about, Say words) {}
 
     /** Relative; below it two pitches are one. */
     private static final double SAME_PITCH = 1e-6;
@@ -108,6 +124,7 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
             fit *= Leaves.PITCH_THAT_RUNS_BADLY;
             differences.add(new Difference(
                     Weight.RISK,
+                    About.PITCH,
                     Say.of(
                             pitchRatio > 0 ? "match.coarser" : "match.finer",
                             "pitch",
@@ -118,24 +135,29 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
             fit *= Leaves.PITCH_THAT_RUNS;
             differences.add(new Difference(
                     Weight.HARMLESS,
+                    About.PITCH,
                     Say.of("match.nearPitch", "pitch", offer.pitch().words(), "percent", 100 * Math.abs(pitchRatio))));
         }
         double angle = need.gear().rack().pressureAngleDeg();
         if (Math.abs(offer.pressureAngleDeg() - angle) > 0.1) {
             fit *= Leaves.OTHER_ANGLE;
             differences.add(new Difference(
-                    Weight.RISK, Say.of("match.angle", "theirs", offer.pressureAngleDeg(), "yours", angle)));
+                    Weight.RISK,
+                    About.ANGLE,
+                    Say.of("match.angle", "theirs", offer.pressureAngleDeg(), "yours", angle)));
         }
         fit *= depth(need, offer, differences);
         if (offer.metal()) {
             fit *= Leaves.METAL_FOR_PLASTIC;
-            differences.add(new Difference(Weight.RISK, Say.of("match.metal", "material", offer.material())));
+            differences.add(
+                    new Difference(Weight.RISK, About.MATERIAL, Say.of("match.metal", "material", offer.material())));
         }
         double shift = need.gear().profileShiftCoefficient();
         if (Math.abs(shift) > NO_SHIFT) {
             fit *= 1 - Math.min(Leaves.GREATEST_SHIFT_LOSS, Math.abs(shift));
             differences.add(new Difference(
                     Weight.RISK,
+                    About.SHIFT,
                     Say.of(
                             shift > 0 ? "match.unshiftedMore" : "match.unshiftedLess",
                             "yours",
@@ -163,6 +185,7 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
         }
         differences.add(new Difference(
                 Weight.RISK,
+                About.DEPTH,
                 Say.of(
                         taller > 0 ? "match.taller" : "match.shorter",
                         "by",
@@ -178,6 +201,7 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
         if (wider > 0) {
             differences.add(new Difference(
                     Weight.BENCH_WORK,
+                    About.BORE,
                     Say.of(
                             wider < SLEEVE_MM ? "match.boreSleeve" : "match.boreBush",
                             "theirs",
@@ -189,6 +213,7 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
         boolean thin = rootMm - yours < THIN_WALL * rootMm;
         differences.add(new Difference(
                 thin ? Weight.RISK : Weight.BENCH_WORK,
+                About.BORE,
                 Say.of(
                         thin ? "match.thinWall" : "match.wall",
                         "how",
@@ -207,12 +232,13 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
             return 1;
         }
         if (wider > 0) {
-            differences.add(new Difference(Weight.BENCH_WORK, Say.of("match.wider", "by", wider)));
+            differences.add(new Difference(Weight.BENCH_WORK, About.WIDTH, Say.of("match.wider", "by", wider)));
             return Math.max(Leaves.FACED_A_LOT, Leaves.FACED - Leaves.PER_MM_FACED * wider);
         }
         double left = theirs / yours;
         differences.add(new Difference(
                 left < WIDE_ENOUGH ? Weight.RISK : Weight.HARMLESS,
+                About.WIDTH,
                 Say.of("match.narrower", "by", -wider, "percent", 100 * left)));
         return left * left;
     }

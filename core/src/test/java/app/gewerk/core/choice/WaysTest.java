@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import app.gewerk.core.damage.ToothMap;
 import app.gewerk.core.damage.ToothMark;
+import app.gewerk.core.fit.BenchStep;
 import app.gewerk.core.fit.Growth;
 import app.gewerk.core.fit.WorkingBacklash;
 import app.gewerk.core.gear.BasicRack;
@@ -54,6 +55,8 @@ class WaysTest {
         Optional<Double> donorAge = Optional.empty();
         boolean goodOne;
         Optional<Priced> original = Optional.empty();
+        List<Companion> companions = List.of();
+        boolean inStep;
         Optional<Priced> assembly = Optional.empty();
         Optional<Double> motor = Optional.empty();
         Optional<Double> jam = Optional.empty();
@@ -108,7 +111,9 @@ class WaysTest {
                             sisters,
                             donorAge,
                             goodOne,
+                            inStep,
                             original,
+                            companions,
                             assembly,
                             motor,
                             jam,
@@ -574,7 +579,9 @@ class WaysTest {
         Option.Teeth own = substitute.shown().gear().orElseThrow();
         assertThat(own.toothCount()).isEqualTo(24);
         assertThat(own.profileShiftCoefficient()).isZero();
-        assertThat(substitute.cautions()).extracting(Say::code).contains("choose.substituteBore");
+        assertThat(substitute.work().stream().map(step -> english(step.say())))
+                .as("on the shaft of the old bore")
+                .anyMatch(step -> step.startsWith("Drill and ream the bore to 1.9"));
     }
 
     /** By hand: r_b1 + r_b2 = a cos α_w, and what two teeth are thinner than the pitch on the working circles is the backlash. */
@@ -675,5 +682,79 @@ class WaysTest {
                     .as("only both together can stand %s mm apart", centre)
                     .isEqualTo("choose.substitute");
         }
+    }
+
+    /** 24 tooth gear of 0.5 mm: root 10.75; a bond or a press on 2 mm holds little of what the stalled motor asks. */
+    @Test
+    void whatTakesItAlongCountsAsMuchAsItsTeeth() {
+        Place place = new Place();
+        place.offers = List.of(offer("POM-C", "POM", 2, "6.40", 3));
+        Option asItWas = place.option(Way.BUY);
+        assertThat(asItWas.work()).as("it goes on as the old one did").isEmpty();
+        place.keyed = true;
+        place.jam = Optional.of(400.0);
+        Option bought = place.option(Way.BUY);
+        assertThat(bought.work()).isNotEmpty();
+        assertThat(bought.minutes())
+                .isCloseTo(
+                        asItWas.minutes()
+                                + bought.work().stream()
+                                        .mapToDouble(BenchStep::minutes)
+                                        .sum(),
+                        within(1e-9));
+        assertThat(bought.weakest().part().code()).isEqualTo("choose.theSeat");
+        assertThat(bought.chance().likely()).isLessThan(asItWas.chance().likely());
+        place.inStep = true;
+        assertThat(place.option(Way.BUY).work())
+                .extracting(step -> step.say().code())
+                .contains("fit.setPhase");
+    }
+
+    @Test
+    void aBoreThatMustBeOpenedCostsItsMinutes() {
+        Place place = new Place();
+        place.offers = List.of(offer("POM-C", "POM", 1.8, "6.40", 3));
+        Option reamed = place.option(Way.BUY);
+        assertThat(english(reamed.work().getFirst().say())).startsWith("Ream the bore to 1.98 mm");
+        assertThat(reamed.reasons()).extracting(Say::code).doesNotContain("match.wall");
+        place.offers = List.of(offer("POM-C", "POM", 1.8, "6.40", 3), offer("POM-C", "POM", 2, "6.40", 3));
+        assertThat(place.option(Way.BUY).work())
+                .as("of two alike, the one that needs no work")
+                .isEmpty();
+    }
+
+    /** The packet's own mate is new too; what must be bought with it costs its price, or what such a part costs. */
+    @Test
+    void whatComesWithTheSpareAndWhatMustBeBoughtWithItAreReckoned() {
+        Place place = new Place();
+        place.original = Optional.of(priced("18", 9));
+        Option bare = place.option(Way.ORIGINAL);
+        place.companions = List.of(
+                new Companion(Companion.Part.MATE, true, Optional.empty()),
+                new Companion(Companion.Part.BEARINGS, false, Optional.of(new BigDecimal("7.50"))),
+                new Companion(Companion.Part.GREASE, false, Optional.empty()));
+        Option whole = place.option(Way.ORIGINAL);
+        assertThat(whole.parts()).isEqualByComparingTo(bare.parts().add(new BigDecimal("9.50")));
+        assertThat(whole.minutes()).isCloseTo(bare.minutes() + 10 + 15 + 5, within(1e-9));
+        assertThat(whole.chance().likely())
+                .as("its mate is new")
+                .isGreaterThan(bare.chance().likely());
+        assertThat(whole.reasons().stream().map(s -> english(s)))
+                .contains(
+                        "The mate comes with it",
+                        "Bearings must be bought with it, 7.50",
+                        "Its grease must be bought with it, about 2.00");
+    }
+
+    @Test
+    void aPacketWithAllSistersLeavesNothingToOpenItAgainFor() {
+        Place place = new Place();
+        place.original = Optional.of(priced("30", 9));
+        place.sisters = 2;
+        List<Ways.Together> alone = place.weighed(Wish.CHEAP).together();
+        place.companions = List.of(new Companion(Companion.Part.SISTERS, true, Optional.empty()));
+        List<Ways.Together> packet = place.weighed(Wish.CHEAP).together();
+        assertThat(packet.get(1).expectedCost()).isEqualByComparingTo("30.00");
+        assertThat(alone.get(1).expectedCost()).isGreaterThan(new BigDecimal("90"));
     }
 }

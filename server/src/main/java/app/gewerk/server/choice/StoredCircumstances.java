@@ -1,10 +1,14 @@
 package app.gewerk.server.choice;
 
+import static app.gewerk.server.shop.StoredJson.list;
 import static app.gewerk.server.shop.StoredJson.text;
 
+import app.gewerk.core.Wire;
 import app.gewerk.core.choice.Circumstances;
+import app.gewerk.core.choice.Companion;
 import app.gewerk.core.choice.Priced;
 import java.math.BigDecimal;
+import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -26,7 +30,9 @@ record StoredCircumstances(
         int sisters,
         @Nullable Double donorAgeYears,
         boolean goodOneAtHand,
+        boolean inStep,
         @Nullable Price original,
+        @Nullable List<With> withOriginal,
         @Nullable Price assembly,
         @Nullable Double motorTorqueNmm,
         @Nullable Double jamTorqueNmm,
@@ -34,6 +40,8 @@ record StoredCircumstances(
         @Nullable Double hoursRun) {
 
     record Price(BigDecimal price, int days) {}
+
+    record With(String part, boolean comesWith, @Nullable BigDecimal price) {}
 
     static StoredCircumstances of(Circumstances c) {
         return new StoredCircumstances(
@@ -53,7 +61,12 @@ record StoredCircumstances(
                 c.sisters(),
                 c.donorAgeYears().orElse(null),
                 c.goodOneAtHand(),
+                c.inStep(),
                 c.original().map(p -> new Price(p.price(), p.days())).orElse(null),
+                c.withOriginal().stream()
+                        .map(w -> new With(
+                                Wire.word(w.part()), w.comesWith(), w.price().orElse(null)))
+                        .toList(),
                 c.assembly().map(p -> new Price(p.price(), p.days())).orElse(null),
                 c.motorTorqueNmm().orElse(null),
                 c.jamTorqueNmm().orElse(null),
@@ -79,7 +92,14 @@ record StoredCircumstances(
                 sisters,
                 Optional.ofNullable(donorAgeYears),
                 goodOneAtHand,
+                inStep,
                 priced(original),
+                list(withOriginal).stream()
+                        .map(w -> new Companion(
+                                Wire.parse(Companion.Part.class, w.part()),
+                                w.comesWith(),
+                                Optional.ofNullable(w.price())))
+                        .toList(),
                 priced(assembly),
                 Optional.ofNullable(motorTorqueNmm),
                 Optional.ofNullable(jamTorqueNmm),

@@ -1,6 +1,7 @@
 package app.gewerk.server.demo;
 
 import app.gewerk.core.choice.Circumstances;
+import app.gewerk.core.choice.Companion;
 import app.gewerk.core.choice.Priced;
 import app.gewerk.core.choice.Wish;
 import app.gewerk.core.damage.ToothMap;
@@ -175,7 +176,14 @@ class DemoWorkshop implements SmartLifecycle {
             @Nullable Around around) {}
 
     /** What is known around the gear, and what the owner cares about. */
-    record Around(Wish wish, double ageYears, double axialRoomMm, int sisters, String sparePrice, int spareDays) {}
+    record Around(
+            Wish wish,
+            double ageYears,
+            double axialRoomMm,
+            int sisters,
+            String sparePrice,
+            int spareDays,
+            List<Companion> with) {}
 
     record Electrical(
             ElectricalCheck.Protection protection,
@@ -518,7 +526,8 @@ class DemoWorkshop implements SmartLifecycle {
                         told.ageYears(),
                         told.axialRoomMm(),
                         told.sisters(),
-                        new Priced(new BigDecimal(told.sparePrice()), told.spareDays()));
+                        new Priced(new BigDecimal(told.sparePrice()), told.spareDays()),
+                        told.with());
         at(here, daysAgo, 80, () -> weighing.say(here, id, 0, told.wish(), said, Optional.empty()));
     }
 
