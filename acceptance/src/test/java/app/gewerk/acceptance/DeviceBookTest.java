@@ -9,8 +9,10 @@ import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.yaml.snakeyaml.Yaml;
@@ -177,6 +179,44 @@ class DeviceBookTest {
             ilva.button("Leave it as it was").click();
             assertThat(ilva.field("slips at, N mm")).hasCount(1);
             assertThat(ilva.text(Pattern.compile("sun 12, ring 48"))).hasCount(0);
+        }
+    }
+
+    private static String drawn(Technician ilva) {
+        return (String) ilva.page.locator("canvas[data-train]").evaluate("canvas => canvas.toDataURL()");
+    }
+
+    /** Each of them is a shape of its own on the mat, beside the shaft that works it. */
+    @Test
+    void aRackARollerACrankAndACamAreDrawn() {
+        try (Technician ilva = ilva()) {
+            openModel(ilva, "Rollo M");
+            Set<String> seen = new HashSet<>();
+            ilva.page.getByLabel("by means of").selectOption("");
+            seen.add(drawn(ilva));
+            for (List<String> doesBy : List.of(
+                    List.of("moves something", "a roller", "its diameter (mm)"),
+                    List.of("moves something", "a rack", ""),
+                    List.of("makes strokes", "a crank", "its throw (mm)"),
+                    List.of("makes strokes", "a cam", "its lift (mm)"))) {
+                ilva.page.getByLabel("its output").selectOption(doesBy.getFirst());
+                ilva.page.getByLabel("by means of").selectOption(doesBy.get(1));
+                if (!doesBy.getLast().isEmpty()) {
+                    ilva.field(doesBy.getLast()).fill("14");
+                }
+                ilva.page.waitForCondition(() -> !seen.contains(drawn(ilva)));
+                seen.add(drawn(ilva));
+            }
+            ilva.button("Leave it as it was").click();
+        }
+    }
+
+    @Test
+    void howItWasMendedHereStandsAtTheMachine() {
+        try (Technician ilva = ilva()) {
+            openModel(ilva, "Rundum 2");
+            assertThat(ilva.role(AriaRole.REGION, "How it was mended here"))
+                    .containsText(Pattern.compile("times?, none came back within a year|came back within a year"));
         }
     }
 

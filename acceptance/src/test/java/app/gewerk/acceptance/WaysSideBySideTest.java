@@ -66,4 +66,38 @@ class WaysSideBySideTest {
                             "\\d N mm at work, [\\d.]+ N mm stalled, as the traverse gear"));
         }
     }
+
+    /** The packet and what it lacks; and the flat that a gear from stock has not, with what it takes to do without. */
+    @Test
+    void whatComesWithTheSpareAndHowAStockGearSitsOnTheShaftAreWorkedOut() {
+        try (Technician ilva = new Technician(RunningGewerk.demoToLookAt())) {
+            ilva.open("/");
+            ilva.stepUpAs("Ilva");
+            ilva.open("/job/20/choose");
+            Locator spare = strips(ilva).filter(new Locator.FilterOptions().setHasText("The maker's spare"));
+            spare.click();
+            assertThat(ilva.text("The mate comes with it.")).isVisible();
+            assertThat(ilva.text("Its grease must be bought with it, 3.20.")).isVisible();
+            ilva.page.getByText("Around the gear").click();
+            ilva.field("Add what comes or must come with it").selectOption("bearings");
+            ilva.field("Bearings: comes with it or must be bought").selectOption("mustBuy");
+            ilva.field("Its price, if known").first().fill("7,5");
+            ilva.field("Shaft under it (mm)").fill("3,0");
+            ilva.page.getByText("Flat, key or pin on the shaft").click();
+            ilva.page.getByText("Stands in step with something").click();
+            ilva.page.reload();
+            assertThat(ilva.field("Its price, if known").first()).hasValue("7.5");
+            ilva.button("Weigh with this").click();
+            assertThat(ilva.button("Weigh with this")).hasCount(0);
+            spare.click();
+            assertThat(ilva.text("Bearings must be bought with it, 7.50.")).isVisible();
+            strips(ilva)
+                    .filter(new Locator.FilterOptions().setHasText("Buy it of acetal"))
+                    .click();
+            Locator steps = ilva.page.locator("ol[aria-label='At the bench'] li");
+            assertThat(steps.filter(new Locator.FilterOptions().setHasText("line it up on the machine")))
+                    .isVisible();
+            assertThat(steps.last()).containsText("N mm");
+        }
+    }
 }

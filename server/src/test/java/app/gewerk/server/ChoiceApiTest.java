@@ -51,6 +51,8 @@ class ChoiceApiTest {
                 false,
                 "nozzleMm",
                 0.4));
+        said.put("inStep", false);
+        said.put("withOriginal", List.of());
         said.putAll(besides);
         return said;
     }
@@ -223,6 +225,19 @@ class ChoiceApiTest {
                                 Map.of("version", 0, "wish", "quick", "circumstances", said(Map.of("ageYears", 1000))))
                         .detail())
                 .contains("The age (years) must lie between");
+        Map<String, Object> mate = Map.of("part", "mate", "comesWith", true);
+        assertThat(api.put(
+                                mara,
+                                "/api/choice/" + id + "/circumstances",
+                                Map.of(
+                                        "version",
+                                        0,
+                                        "wish",
+                                        "quick",
+                                        "circumstances",
+                                        said(Map.of("withOriginal", List.of(mate, mate)))))
+                        .detail())
+                .isEqualTo("Each part can only come with the spare, or be bought with it, once");
     }
 
     @Test

@@ -3,11 +3,19 @@ package app.gewerk.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import app.gewerk.server.knowledge.KnowledgeService;
+import app.gewerk.server.knowledge.KnownHere;
+import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.ShopScope;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.web.context.request.RequestContextHolder;
 import tools.jackson.databind.JsonNode;
 
 /** What a shop puts in the place of shipped values holds in every answer from then on, and goes back as it came. */
@@ -18,6 +26,21 @@ class KnowledgeApiTest {
 
     @Autowired
     private Api api;
+
+    @Autowired
+    private Owner owner;
+
+    @Autowired
+    private KnowledgeService knowledge;
+
+    @Autowired
+    private KnownHere known;
+
+    @Autowired
+    private ShopScope scope;
+
+    @Autowired
+    private PlatformTransactionManager transactions;
 
     private JsonNode row(String file, String key) {
         for (JsonNode row : api.get("/api/knowledge/" + file).body().path("rows")) {
@@ -101,6 +124,37 @@ class KnowledgeApiTest {
         assertThat(row("materials", "PEEK").path("last").path("version").asInt())
                 .as("that it went back is kept, too")
                 .isGreaterThan(1);
+    }
+
+    /** Understood within the transaction that makes it, and by whoever asks after that was taken back: as it ships. */
+    @Test
+    void aChangeThatIsTakenBackWithItsTransactionIsNotGoneBy() {
+        changed("materials", "PEEK", "rootStrengthMpa", "13");
+        Here here = owner.ask(sql -> sql.fetchOne("select shop_id, id, name from person where name = 'Mara'"))
+                .map(r -> new Here(r.get(0, Long.class), r.get(1, Long.class), r.get(2, String.class)));
+        int version = version("materials", "PEEK");
+        scope.run(
+                here.shopId(),
+                () -> new TransactionTemplate(transactions).executeWithoutResult(status -> {
+                    knowledge.save(
+                            here,
+                            "materials",
+                            "PEEK",
+                            version,
+                            Map.of("rootStrengthMpa", "77"),
+                            "a slip",
+                            Optional.empty());
+                    assertThat(known.now().materials().material("PEEK").rootStrengthMpa())
+                            .isEqualTo(77);
+                    status.setRollbackOnly();
+                }));
+        // The next request.
+        RequestContextHolder.resetRequestAttributes();
+        // As many changes as there had been within that transaction, but others.
+        assertThat(save("materials", "PEEK", version, Map.of("rootStrengthMpa", "14"))
+                        .status())
+                .isEqualTo(200);
+        assertThat(strengthMpa()).isCloseTo(14, within(1e-9));
     }
 
     @Test

@@ -192,14 +192,27 @@ class StoredFormsTest {
         assertThat(step.path("dangers")).isEmpty();
     }
 
-    @Test
-    void circumstances() {
-        long id = job();
+    private void said(long job, String facts) {
         owner.execute(
                 "insert into job_circumstances (shop_id, job_id, wish, facts, changed_by, changed_at) "
                         + "select shop_id, ?, 'lasting', ?::jsonb, id, now() from person limit 1",
-                id,
-                golden("circumstances-1"));
+                job,
+                facts);
+    }
+
+    @Test
+    void circumstances() {
+        long id = job();
+        said(id, golden("circumstances-1"));
+        long older = job();
+        ObjectNode row = (ObjectNode) json.readTree(golden("circumstances-1"));
+        row.remove("inStep");
+        row.remove("withOriginal");
+        said(older, row.toString());
+        JsonNode earlier = api.get("/api/choice/" + older + "/judgement").body();
+        assertThat(earlier.path("circumstances").path("inStep").asBoolean()).isFalse();
+        assertThat(earlier.path("circumstances").path("withOriginal")).isEmpty();
+        assertThat(earlier.path("circumstances").path("ageYears")).isEqualTo(row.path("ageYears"));
         JsonNode judged = api.get("/api/choice/" + id + "/judgement").body();
         assertThat(judged.path("wish").asString()).isEqualTo("lasting");
         assertThat(judged.path("circumstances")).isEqualTo(told(golden("circumstances-1")));

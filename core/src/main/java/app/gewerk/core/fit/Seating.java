@@ -151,15 +151,18 @@ public record Seating(List<BenchStep> steps, Optional<Double> holdsNmm) {
                 .or(() -> grips.stream().max(Comparator.comparingDouble(Grip::holdsNmm)))
                 .orElseThrow();
         List<BenchStep> steps = new ArrayList<>(best.bore.stream().toList());
-        if (shaft.flat && shaft.inStep) {
-            steps.add(Work.PHASE.step(
-                    "fit.setPhase",
-                    "perDegree",
-                    Math.toRadians(1) * gear.referenceDiameterMm / 2,
-                    "perTooth",
-                    360.0 / gear.toothCount));
-        }
         steps.addAll(best.after);
+        if (shaft.flat && shaft.inStep) {
+            // Before it is fastened, which is the last of all.
+            steps.add(
+                    steps.size() - 1,
+                    Work.PHASE.step(
+                            "fit.setPhase",
+                            "perDegree",
+                            Math.toRadians(1) * gear.referenceDiameterMm / 2,
+                            "perTooth",
+                            360.0 / gear.toothCount));
+        }
         return Optional.of(new Seating(steps, Optional.of(best.holdsNmm)));
     }
 
@@ -174,31 +177,40 @@ public record Seating(List<BenchStep> steps, Optional<Double> holdsNmm) {
     private static List<Grip> grips(Stock gear, On shaft) {
         double d = shaft.shaftMm;
         double theirs = gear.boreMm.orElse(0.0);
-        double wall = (theirs - d) / 2;
-        if (theirs - d > SAME_BORE_MM) {
-            return wall < LEAST_BUSH_WALL_MM
-                    ? List.of(bonded(gear, shaft, Optional.of(Work.FOIL.step("fit.foil", "foil", wall))))
-                    : List.of(onABush(gear, shaft, theirs));
-        }
-        boolean narrower = d - theirs > SAME_BORE_MM;
-        Optional<BenchStep> sliding = narrower ? Optional.of(opened(gear, d, "fit.reamSlide")) : Optional.empty();
+        double wider = theirs - d;
         List<Grip> grips = new ArrayList<>();
-        grips.add(bonded(gear, shaft, sliding));
-        if (!gear.material.plastic()) {
-            grips.add(screwed(shaft, sliding, Double.MAX_VALUE));
-        } else if (narrower) {
-            grips.add(pressed(gear, shaft));
+        if (wider > SAME_BORE_MM) {
+            grips.add(
+                    wider / 2 < LEAST_BUSH_WALL_MM
+                            ? bonded(gear, shaft, Optional.of(Work.FOIL.step("fit.foil", "foil", wider / 2)))
+                            : onABush(gear, shaft, theirs));
+        } else {
+            boolean narrower = wider < -SAME_BORE_MM;
+            Optional<BenchStep> sliding = narrower ? Optional.of(opened(gear, d, "fit.reamSlide")) : Optional.empty();
+            grips.add(bonded(gear, shaft, sliding));
+            if (!gear.material.plastic()) {
+                grips.add(screwed(shaft, sliding, Double.MAX_VALUE));
+            } else if (narrower) {
+                grips.add(pressed(gear, shaft));
+            }
+            pinned(gear, shaft, sliding).ifPresent(grips::add);
         }
-        pinned(gear, shaft, sliding).ifPresent(grips::add);
-        double outside = d + 2 * BUSH_WALL_MM;
-        if (gear.material.plastic() && (gear.rootDiameterMm - outside) / 2 >= LEAST_WALL_MM && outside <= LARGEST_MM) {
-            Grip bushed = onABush(gear, shaft, outside);
-            grips.add(new Grip(
-                    bushed.holdsNmm,
-                    Optional.of(opened(gear, outside, "fit.reamForBush")),
-                    Stream.concat(bushed.bore.stream(), bushed.after.stream()).toList()));
-        }
+        openedForABush(gear, shaft, theirs).ifPresent(grips::add);
         return grips;
+    }
+
+    /** Of a plastic gear: a bond on a larger bush holds more. */
+    private static Optional<Grip> openedForABush(Stock gear, On shaft, double theirs) {
+        double outside = shaft.shaftMm + 2 * BUSH_WALL_MM;
+        boolean room = (gear.rootDiameterMm - outside) / 2 >= LEAST_WALL_MM && outside <= LARGEST_MM;
+        if (!gear.material.plastic() || !room || outside <= theirs) {
+            return Optional.empty();
+        }
+        Grip bushed = onABush(gear, shaft, outside);
+        return Optional.of(new Grip(
+                bushed.holdsNmm,
+                Optional.of(opened(gear, outside, "fit.reamForBush")),
+                Stream.concat(bushed.bore.stream(), bushed.after.stream()).toList()));
     }
 
     private static BenchStep opened(Stock gear, double toMm, String code) {

@@ -114,6 +114,7 @@ public class KnowledgeService {
         return switch (file) {
             case "materials" -> Say.of("material." + row.text("material"));
             case "ways" -> Say.of(Wire.parse(Way.class, row.text("way")));
+            case "companions" -> Say.of("companion." + row.text("part"));
             case "failureWays" -> Say.of("failureWay." + row.text("way"));
             case "likelihoods" -> shown(Say.of("failureWay." + row.text("way")), row.text("at"));
             case "observations" -> ofAPart("observation." + row.text("code"));
