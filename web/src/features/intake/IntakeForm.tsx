@@ -91,6 +91,12 @@ export function IntakeForm(props: {
       {...more}
     />
   );
+  /** A machine that was here before is of the kind it was. */
+  const takeKnownKind = () => {
+    const same = (one: string, other: string) => one.trim().toLowerCase() === other.trim().toLowerCase();
+    const known = machines.data?.find((m) => same(m.maker, draft.maker) && same(m.name, draft.model));
+    if (known && draft.kind === '') set({ kind: known.kind });
+  };
   const machineField = (name: 'maker' | 'model', label: string, first: boolean) => (
     <Autocomplete
       freeSolo
@@ -105,6 +111,7 @@ export function IntakeForm(props: {
         if (reason === 'input' || reason === 'clear') set({ [name]: value });
       }}
       value={null}
+      onBlur={takeKnownKind}
       onChange={(_, option) => {
         if (option && typeof option !== 'string') {
           set({ maker: option.maker, model: option.name, kind: option.kind, hazards: null });

@@ -146,6 +146,20 @@ class MannersTest {
     }
 
     @Test
+    void aMachineThatWasHereBeforeIsOfTheKindItWas() {
+        newJob();
+        technician.open("/new");
+        technician.field("Maker").fill("holmgarde ");
+        technician.field("Model").fill("hoist 12");
+        // Its name is found before the field is left.
+        assertThat(technician.page.locator("li[role=option]").first()).containsText("Hoist 12");
+        technician.page.getByLabel("What is it?").focus();
+        assertThat(technician.page.getByLabel("What is it?")).hasValue("modelCrane");
+        technician.field("Model").fill("");
+        technician.field("Maker").fill("");
+    }
+
+    @Test
     void aServerLostHalfWayIsWaitedForAndTheSaveGoesOnByItself() {
         technician.open("/new");
         technician.field("Maker").fill("Pellimor");
