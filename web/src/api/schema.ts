@@ -964,6 +964,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/making/{jobId}/solid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["jobSolid"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/phone/link/{jobId}": {
         parameters: {
             query?: never;
@@ -1588,6 +1604,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workings/making/gear.3mf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["threeMf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/making/gear.dxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["dxf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workings/making/gear.pdf": {
         parameters: {
             query?: never;
@@ -1598,6 +1646,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["pdf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/making/gear.step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/making/gear.stl": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["stl"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1630,6 +1710,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["pair"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/making/solid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["solid"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1816,6 +1912,18 @@ export interface components {
             after?: string;
             key: string;
             line: string;
+        };
+        AllowancesSpec: {
+            /** Format: double */
+            backlashMm?: number;
+            /** Format: double */
+            boreClosesMm?: number;
+            /** Format: double */
+            firstLayerMm?: number;
+            /** Format: double */
+            outsideGrowthMm?: number;
+            /** Format: double */
+            shrinkPercent?: number;
         };
         AnswerUnseen: {
             /** @enum {string} */
@@ -2677,6 +2785,15 @@ export interface components {
             earlier?: components["schemas"]["EarlierLedger"];
             steps: components["schemas"]["EnteredStep"][];
             unseen: components["schemas"]["HiddenPart"][];
+        };
+        JobSolid: {
+            /** Format: double */
+            boreMm?: number;
+            /** Format: double */
+            faceWidthMm?: number;
+            gear: components["schemas"]["GearSpec"];
+            name: string;
+            title: string;
         };
         Join: {
             /** @enum {string} */
@@ -3854,6 +3971,31 @@ export interface components {
             name: string;
             password: string;
             shop?: string;
+        };
+        SolidSpec: {
+            allowances?: components["schemas"]["AllowancesSpec"];
+            blank?: components["schemas"]["BlankSpec"];
+            /** Format: double */
+            coneAngleDeg?: number;
+            /** Format: double */
+            faceWidthMm: number;
+            form?: string;
+            gear: components["schemas"]["GearSpec"];
+            /** Format: double */
+            hubOutMm?: number;
+            title?: string;
+            /** Format: double */
+            wormDiameterMm?: number;
+        };
+        SolidView: {
+            /** Format: double */
+            heightMm: number;
+            /** Format: double */
+            tipDiameterMm: number;
+            /** Format: int32 */
+            triangles: number;
+            /** Format: double */
+            volumeMm3: number;
         };
         SpanLine: {
             measurable: boolean;
@@ -6041,6 +6183,28 @@ export interface operations {
             };
         };
     };
+    jobSolid: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobSolid"];
+                };
+            };
+        };
+    };
     link: {
         parameters: {
             query?: never;
@@ -7128,6 +7292,54 @@ export interface operations {
             };
         };
     };
+    threeMf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolidSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "model/3mf": string;
+                };
+            };
+        };
+    };
+    dxf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolidSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/vnd.dxf": string;
+                };
+            };
+        };
+    };
     pdf: {
         parameters: {
             query?: never;
@@ -7148,6 +7360,54 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+        };
+    };
+    step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolidSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "model/step": string;
+                };
+            };
+        };
+    };
+    stl: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolidSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "model/stl": string;
                 };
             };
         };
@@ -7196,6 +7456,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PairDrawing"];
+                };
+            };
+        };
+    };
+    solid: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolidSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SolidView"];
                 };
             };
         };

@@ -1,7 +1,7 @@
 import { Box, Button, TextField } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { api, ask, type Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
 import { Notice } from '../../parts/Notice';
@@ -224,6 +224,7 @@ function Reading({
             <a href={`/api/making/${job.id}/gear.svg`} download>
               {texts.read.svg}
             </a>
+            <Link to={`/workings/make?job=${job.id}`}>{texts.make.toMake}</Link>
             <a href={`/api/making/${job.id}/gear.pdf`} download>
               {texts.read.pdf}
             </a>

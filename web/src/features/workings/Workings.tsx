@@ -1,4 +1,5 @@
 import { Navigate, Route, Routes } from 'react-router';
+import Make from '../making/Make';
 import APair from './APair';
 import Backlash from './Backlash';
 import OilBlend from './OilBlend';
@@ -16,6 +17,7 @@ export default function Workings() {
     <Routes>
       <Route path="read" element={<ReadAGear />} />
       <Route path="pair" element={<APair />} />
+      <Route path="make" element={<Make />} />
       <Route path="spans" element={<SpanTable />} />
       <Route path="pins" element={<OverPins />} />
       <Route path="backlash" element={<Backlash />} />

@@ -82,7 +82,17 @@ final class ApiCaller {
         return send("POST", path, body, key, cookies);
     }
 
+    /** Asks for something that is no text. */
+    HttpResponse<byte[]> file(String path, String body) {
+        return send("POST", path, body, "file", cookies, HttpResponse.BodyHandlers.ofByteArray());
+    }
+
     private HttpResponse<String> send(String method, String path, String body, String key, String sent) {
+        return send(method, path, body, key, sent, HttpResponse.BodyHandlers.ofString());
+    }
+
+    private <T> HttpResponse<T> send(
+            String method, String path, String body, String key, String sent, HttpResponse.BodyHandler<T> read) {
         return RunningGewerk.send(
                 HttpRequest.newBuilder(addresses.apply(path))
                         .header("Content-Type", "application/json")
@@ -91,7 +101,7 @@ final class ApiCaller {
                         .header("Idempotency-Key", key)
                         .method(method, HttpRequest.BodyPublishers.ofString(body))
                         .build(),
-                HttpResponse.BodyHandlers.ofString());
+                read);
     }
 
     /** Sends a file as the body. */

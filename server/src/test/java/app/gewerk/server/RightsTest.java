@@ -41,9 +41,14 @@ class RightsTest {
                 POST /api/workings/making/candidates.pdf
                 POST /api/workings/making/difference
                 POST /api/workings/making/drawing
+                POST /api/workings/making/gear.3mf
+                POST /api/workings/making/gear.dxf
                 POST /api/workings/making/gear.pdf
+                POST /api/workings/making/gear.step
+                POST /api/workings/making/gear.stl
                 POST /api/workings/making/gear.svg
                 POST /api/workings/making/pair
+                POST /api/workings/making/solid
                 GET /api/workings/materials
                 POST /api/workings/reading/identify
                 GET /api/workings/reading/kinds
@@ -92,6 +97,7 @@ class RightsTest {
                 GET /api/job/{id}/pulse
                 GET /api/making/{jobId}/gear.pdf
                 GET /api/making/{jobId}/gear.svg
+                GET /api/making/{jobId}/solid
                 GET /api/knowledge
                 GET /api/knowledge/{file}
                 GET /api/photo/{jobId}

@@ -60,9 +60,14 @@ public record Blank(Optional<Bore> bore, double phaseDeg, double hubDiameterMm, 
      */
     public List<Loop> loops(CylindricalGear gear, double toleranceMm) {
         requireWalls(gear);
+        return lines(gear.internal(), Outline.of(ToothForm.of(gear), rim, toleranceMm), toleranceMm);
+    }
+
+    /** With teeth that are drawn otherwise than they are cut. */
+    List<Loop> lines(boolean internal, List<Point> teeth, double toleranceMm) {
         List<Loop> loops = new ArrayList<>();
-        loops.add(new Loop("teeth", Outline.of(ToothForm.of(gear), rim, toleranceMm), Optional.empty()));
-        if (gear.internal()) {
+        loops.add(new Loop("teeth", teeth, Optional.empty()));
+        if (internal) {
             return loops;
         }
         Point axis = new Point(0, 0);
@@ -92,7 +97,7 @@ public record Blank(Optional<Bore> bore, double phaseDeg, double hubDiameterMm, 
                 .toList();
     }
 
-    private void requireWalls(CylindricalGear gear) {
+    void requireWalls(CylindricalGear gear) {
         double root = gear.rootDiameterMm();
         if (gear.internal()) {
             return;

@@ -21,9 +21,25 @@ public sealed interface Bore {
     /** "round 3.00", "D 3.00, 2.50 over the flat". */
     Say words();
 
+    /** With every wall so far back that it measures so much more across (mm). */
+    Bore wider(double byMm);
+
+    /** All its sizes so many times as large. */
+    Bore times(double k);
+
     record Round(double diameterMm) implements Bore {
         public Round {
             require("bore", diameterMm, 0, 500);
+        }
+
+        @Override
+        public Bore wider(double byMm) {
+            return new Round(diameterMm + byMm);
+        }
+
+        @Override
+        public Bore times(double k) {
+            return new Round(k * diameterMm);
         }
 
         @Override
@@ -50,6 +66,16 @@ public sealed interface Bore {
         }
 
         @Override
+        public Bore wider(double byMm) {
+            return new Flatted(diameterMm + byMm, overFlatMm + byMm);
+        }
+
+        @Override
+        public Bore times(double k) {
+            return new Flatted(k * diameterMm, k * overFlatMm);
+        }
+
+        @Override
         public List<Point> outline(double toleranceMm) {
             double half = Math.acos((overFlatMm - diameterMm / 2) / (diameterMm / 2));
             return arc(diameterMm / 2, Math.PI / 2 + half, Math.PI / 2 + 2 * Math.PI - half, toleranceMm);
@@ -71,6 +97,16 @@ public sealed interface Bore {
         public TwoFlats {
             require("bore", diameterMm, 0, 500);
             require("acrossFlats", acrossFlatsMm, 0, diameterMm);
+        }
+
+        @Override
+        public Bore wider(double byMm) {
+            return new TwoFlats(diameterMm + byMm, acrossFlatsMm + byMm);
+        }
+
+        @Override
+        public Bore times(double k) {
+            return new TwoFlats(k * diameterMm, k * acrossFlatsMm);
         }
 
         @Override
@@ -102,6 +138,16 @@ public sealed interface Bore {
         }
 
         @Override
+        public Bore wider(double byMm) {
+            return new Keyed(diameterMm + byMm, keyWidthMm + byMm, overKeyMm + byMm);
+        }
+
+        @Override
+        public Bore times(double k) {
+            return new Keyed(k * diameterMm, k * keyWidthMm, k * overKeyMm);
+        }
+
+        @Override
         public List<Point> outline(double toleranceMm) {
             double radius = diameterMm / 2;
             double half = Math.asin(keyWidthMm / diameterMm);
@@ -128,6 +174,16 @@ public sealed interface Bore {
         public Sided {
             require("sides", corners, 3, 12);
             require("acrossFlats", acrossFlatsMm, 0, 500);
+        }
+
+        @Override
+        public Bore wider(double byMm) {
+            return new Sided(corners, acrossFlatsMm + byMm);
+        }
+
+        @Override
+        public Bore times(double k) {
+            return new Sided(corners, k * acrossFlatsMm);
         }
 
         @Override
@@ -164,6 +220,16 @@ public sealed interface Bore {
             require("smallerDiameter", smallerMm, 0, 500);
             require("largerDiameter", largerMm, smallerMm, 2 * smallerMm);
             require("grooveShare", grooveShare, 0.05, 0.95);
+        }
+
+        @Override
+        public Bore wider(double byMm) {
+            return new Splined(grooves, smallerMm + byMm, largerMm + byMm, grooveShare, pointed);
+        }
+
+        @Override
+        public Bore times(double k) {
+            return new Splined(grooves, k * smallerMm, k * largerMm, grooveShare, pointed);
         }
 
         @Override

@@ -88,7 +88,7 @@ public final class GearSvg {
         }
     }
 
-    private static String escaped(String text) {
+    static String escaped(String text) {
         StringBuilder out = new StringBuilder();
         text.codePoints().forEach(c -> {
             switch (c) {

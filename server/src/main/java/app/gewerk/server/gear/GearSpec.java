@@ -51,21 +51,25 @@ public record GearSpec(
         if (!what.equals("external") && !what.equals("internal")) {
             throw Refused.at("kind", "gear.kind", "given", what);
         }
-        BasicRack usual = BasicRack.usual(or(pressureAngleDeg, 20), Boolean.TRUE.equals(stub));
-        BasicRack rack = BasicRack.of(
-                usual.pressureAngleDeg(),
-                or(addendumCoefficient, usual.addendumCoefficient()),
-                or(clearanceCoefficient, usual.clearanceCoefficient()));
         return new CylindricalGear(
                 what.equals("internal"),
                 pitch().module(),
                 toothCount,
                 or(helixAngleDeg, 0),
                 or(profileShiftCoefficient, 0),
-                rack);
+                rack());
     }
 
-    private Pitch pitch() {
+    /** The form of its teeth. */
+    public BasicRack rack() {
+        BasicRack usual = BasicRack.usual(or(pressureAngleDeg, 20), Boolean.TRUE.equals(stub));
+        return BasicRack.of(
+                usual.pressureAngleDeg(),
+                or(addendumCoefficient, usual.addendumCoefficient()),
+                or(clearanceCoefficient, usual.clearanceCoefficient()));
+    }
+
+    public Pitch pitch() {
         int given = (module == null ? 0 : 1) + (diametralPitch == null ? 0 : 1) + (circularPitchMm == null ? 0 : 1);
         if (given != 1) {
             throw Refused.at("module", "gear.onePitch", "given", given);

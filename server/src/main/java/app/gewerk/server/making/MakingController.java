@@ -24,9 +24,8 @@ import app.gewerk.server.shop.Here;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -263,7 +262,8 @@ class MakingController {
         List<GearSheet.Named> gears = request.gears().stream()
                 .map(g -> new GearSheet.Named(g.gear().gear(), g.name()))
                 .toList();
-        return file(GearSheet.candidates(gears, title(request.title())), "candidates.pdf", MediaType.APPLICATION_PDF);
+        return Files.attached(
+                GearSheet.candidates(gears, title(request.title())), "candidates.pdf", MediaType.APPLICATION_PDF_VALUE);
     }
 
     @GetMapping(value = "/api/making/{jobId}/gear.svg", produces = "image/svg+xml")
@@ -280,6 +280,25 @@ class MakingController {
         JobService.Job job = jobs.job(here, jobId);
         return pdf(
                 wanted.need().gear(), Blank.withRoundBore(wanted.need().boreMm()), title(job, wanted), fileName(job));
+    }
+
+    /**
+     * A job's gear to begin with where it is made.
+     *
+     * @param name of the files
+     */
+    record JobSolid(GearSpec gear, Optional<Double> faceWidthMm, Optional<Double> boreMm, String title, String name) {}
+
+    @GetMapping("/api/making/{jobId}/solid")
+    JobSolid jobSolid(Here here, @PathVariable long jobId) {
+        ReadingService.Wanted wanted = readings.wanted(here, jobId);
+        JobService.Job job = jobs.job(here, jobId);
+        return new JobSolid(
+                GearSpec.of(wanted.need().gear()),
+                Optional.of(wanted.need().faceWidthMm()).filter(mm -> mm > 0),
+                Optional.of(wanted.need().boreMm()).filter(mm -> mm > 0),
+                title(job, wanted),
+                fileName(job));
     }
 
     private static String title(JobService.Job job, ReadingService.Wanted wanted) {
@@ -315,7 +334,7 @@ class MakingController {
 
     private static ResponseEntity<byte[]> svg(CylindricalGear gear, Blank blank, String title, String name) {
         byte[] bytes = GearSvg.document(gear, blank, title).getBytes(StandardCharsets.UTF_8);
-        return file(bytes, name + ".svg", MediaType.valueOf("image/svg+xml"));
+        return Files.attached(bytes, name + ".svg", "image/svg+xml");
     }
 
     private static ResponseEntity<byte[]> pdf(CylindricalGear gear, Blank blank, String title, String name) {
@@ -331,15 +350,6 @@ class MakingController {
                 gear.profileShiftCoefficient());
         Say words =
                 gear.helixAngleDeg() == 0 ? size : Say.of("sheet.helical", "gear", size, "angle", gear.helixAngleDeg());
-        return file(GearSheet.pdf(gear, blank, title, words), name + ".pdf", MediaType.APPLICATION_PDF);
-    }
-
-    private static ResponseEntity<byte[]> file(byte[] bytes, String name, MediaType type) {
-        return ResponseEntity.ok()
-                .contentType(type)
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment().filename(name).build().toString())
-                .body(bytes);
+        return Files.attached(GearSheet.pdf(gear, blank, title, words), name + ".pdf", MediaType.APPLICATION_PDF_VALUE);
     }
 }

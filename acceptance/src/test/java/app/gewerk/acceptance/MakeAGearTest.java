@@ -1,0 +1,72 @@
+package app.gewerk.acceptance;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.file.Files;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** A gear made: typed, seen from all sides, taken as a file; a job's own gear to begin with. */
+class MakeAGearTest {
+
+    @Test
+    void whatIsTypedIsSeenAndTakenAsFiles() throws IOException {
+        try (Technician ilva = new Technician(RunningGewerk.demoToLookAt())) {
+            ilva.open("/workings/make");
+            Locator body = ilva.page.locator("canvas[data-body]");
+            assertThat(body).isVisible();
+            assertThat(body).hasAttribute("data-frames", Pattern.compile("\\d+"));
+            body.focus();
+            String before = body.getAttribute("data-frames");
+            ilva.press("ArrowLeft");
+            assertThat(body).not().hasAttribute("data-frames", before);
+            assertThat(ilva.text("13.00 mm").or(ilva.text("13.00")).first()).isVisible();
+            ilva.field("outside grows, a side").fill("0,05");
+            assertThat(ilva.text(Pattern.compile("^12\\.90")).first()).isVisible();
+            ilva.field("outside grows, a side").fill("breit");
+            assertThat(ilva.page
+                            .getByRole(com.microsoft.playwright.options.AriaRole.ALERT)
+                            .first())
+                    .isVisible();
+            ilva.page.reload();
+            assertThat(ilva.field("outside grows, a side")).hasValue("breit");
+            ilva.field("outside grows, a side").fill("");
+            Download stl = ilva.page.waitForDownload(() -> ilva.button("STL").click());
+            assertThat(stl.suggestedFilename()).isEqualTo("gear.stl");
+            byte[] bytes = Files.readAllBytes(stl.path());
+            int triangles =
+                    ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN).getInt(80);
+            assertThat(bytes).hasSize(84 + 50 * triangles);
+            assertThat(ilva.text(String.valueOf(triangles))).isVisible();
+            Download step = ilva.page.waitForDownload(() -> ilva.button("STEP").click());
+            assertThat(Files.readString(step.path()))
+                    .startsWith("ISO-10303-21;")
+                    .contains(".MILLI.");
+            ilva.page.getByLabel("inside or outside").selectOption("inside");
+            assertThat(ilva.field("outside grows, a side")).isVisible();
+            ilva.page.getByLabel("What is made").selectOption("a worm");
+            assertThat(ilva.text("The number of starts must lie between 1 and 12; 24 given"))
+                    .isVisible();
+        }
+    }
+
+    @Test
+    void aJobsGearIsThereToBeginWith() throws IOException {
+        try (Technician ilva = new Technician(RunningGewerk.demoToLookAt())) {
+            ilva.open("/workings/make?job=20");
+            assertThat(ilva.text(Pattern.compile("^For .*Rundum 2"))).isVisible();
+            Download dxf =
+                    ilva.page.waitForDownload(() -> ilva.button("DXF, flat").click());
+            assertThat(dxf.suggestedFilename()).isEqualTo("tray-13-gear.dxf");
+            assertThat(Files.readString(dxf.path())).contains("$INSUNITS");
+            ilva.open("/workings/make?job=19");
+            assertThat(ilva.text(Pattern.compile("Say first which gear it is"))).isVisible();
+        }
+    }
+}

@@ -1,0 +1,168 @@
+package app.gewerk.core.making;
+
+import app.gewerk.core.gear.BasicRack;
+import app.gewerk.core.gear.BevelGear;
+import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.GearRack;
+import app.gewerk.core.gear.Limits;
+import app.gewerk.core.gear.Outline;
+import app.gewerk.core.gear.Point;
+import app.gewerk.core.gear.Worm;
+import app.gewerk.core.making.Section.Line;
+import app.gewerk.core.making.Solid.Layer;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Gears as bodies that can be printed, cast or cut: the axis is z, the lower face lies on z = 0. Lengths in mm. */
+public final class GearSolid {
+    /** How much of a ring's body stands around its roots, in modules (common practice: no less than its teeth are high). */
+    private static final double RING_BODY = 2.5;
+
+    /** What a printer presses flat at the bottom: one or two layers (common practice). */
+    private static final double FIRST_LAYERS_MM = 0.4;
+
+    private GearSolid() {}
+
+    /**
+     * Spur, helical or ring gear with everything of its blank, as it has to be drawn. The hub stands out above the upper face.
+     *
+     * @param hubOutMm by which the hub stands out, 0 for none
+     */
+    public static Solid of(
+            CylindricalGear gear,
+            Blank blank,
+            double faceWidthMm,
+            double hubOutMm,
+            Allowances allowances,
+            double toleranceMm) {
+        double k = allowances.scale();
+        double width = faceWidthMm * k;
+        double foot = allowances.firstLayerMm() > 0 ? Math.min(FIRST_LAYERS_MM, width / 3) : 0;
+        double twist = twistDeg(gear, faceWidthMm);
+        List<Layer> layers = new ArrayList<>();
+        if (foot > 0) {
+            List<Blank.Loop> spread = allowances.loops(gear, blank, true, toleranceMm);
+            layers.add(new Layer(toothed(gear, spread, 0, k, toleranceMm), foot, twist * foot / width, 1));
+        }
+        List<Blank.Loop> loops = allowances.loops(gear, blank, false, toleranceMm);
+        layers.add(new Layer(
+                toothed(gear, loops, twist * foot / width, k, toleranceMm),
+                width - foot,
+                twist * (width - foot) / width,
+                1));
+        List<Line> hub = lines(loops, "hub");
+        if (hubOutMm > 0 && !hub.isEmpty()) {
+            layers.add(Layer.straight(Section.of(hub.getFirst(), lines(loops, "bore")), hubOutMm * k));
+        }
+        return new Solid(layers);
+    }
+
+    private static Section toothed(
+            CylindricalGear gear, List<Blank.Loop> loops, double turnedDeg, double k, double toleranceMm) {
+        double turn = Math.toRadians(turnedDeg);
+        List<Point> points = loops.getFirst().points();
+        Line teeth = new Line(
+                turn == 0
+                        ? points
+                        : points.stream()
+                                .map(p -> Point.polar(p.radius(), p.angle() + turn))
+                                .toList(),
+                true);
+        if (!gear.internal()) {
+            return Section.of(teeth, lines(loops, "bore", "hole"));
+        }
+        double body = k * (gear.rootDiameterMm() + 2 * RING_BODY * gear.normalModule());
+        return Section.of(new Line(new Bore.Round(body).outline(toleranceMm), false), List.of(teeth));
+    }
+
+    private static List<Line> lines(List<Blank.Loop> loops, String... what) {
+        List<String> wanted = List.of(what);
+        return loops.stream()
+                .filter(loop -> wanted.contains(loop.what()))
+                .map(loop -> new Line(loop.points(), false))
+                .toList();
+    }
+
+    /** From the lower to the upper face, b tan β / (d/2); a right-handed helix (β above 0) turns counter-clockwise going up. */
+    private static double twistDeg(CylindricalGear gear, double faceWidthMm) {
+        return Math.toDegrees(
+                2 * faceWidthMm * Math.tan(Math.toRadians(gear.helixAngleDeg())) / gear.referenceDiameterMm());
+    }
+
+    /** A piece of a rack with so many teeth, lying on its side: teeth along x. */
+    public static Solid of(GearRack rack, int teeth, double faceWidthMm, double toleranceMm) {
+        return new Solid(List.of(Layer.straight(
+                Section.of(new Line(rack.outline(teeth, toleranceMm), false), List.of()), faceWidthMm)));
+    }
+
+    /**
+     * A straight bevel gear, its large end down, its teeth growing smaller towards the cone's point; those at the large end have the form of
+     * the spur gear that they look like on the back cone (Tredgold). The faces are flat, across the axis.
+     *
+     * @param faceWidthMm along the tooth
+     */
+    public static Solid of(BevelGear gear, double boreMm, double faceWidthMm, double toleranceMm) {
+        double cone = Math.toRadians(gear.coneAngleDeg());
+        Limits.requireBetween("faceWidth", faceWidthMm, 0.1, 0.5 * gear.outerConeDistanceMm());
+        // A spur gear of as many teeth whose teeth are as high as they stand out from the axis.
+        BasicRack seen = BasicRack.of(
+                gear.rack().pressureAngleDeg(),
+                Math.max(0.3, gear.rack().addendumCoefficient() * Math.cos(cone)),
+                gear.rack().clearanceCoefficient() * Math.cos(cone));
+        CylindricalGear flat = CylindricalGear.spur(
+                gear.module(), gear.toothCount(), gear.profileShiftCoefficient() * Math.cos(cone), seen);
+        double scale = 1 - faceWidthMm / gear.outerConeDistanceMm();
+        List<Line> bore =
+                boreMm > 0 ? List.of(new Line(new Bore.Round(boreMm).outline(toleranceMm), false)) : List.of();
+        return new Solid(List.of(new Layer(
+                Section.of(new Line(Outline.of(flat, toleranceMm), true), bore),
+                faceWidthMm * Math.cos(cone),
+                0,
+                scale)));
+    }
+
+    /** A worm: its section across the axis, screwed up along it. */
+    public static Solid of(Worm worm, double lengthMm, double boreMm, double toleranceMm) {
+        List<Line> bore =
+                boreMm > 0 ? List.of(new Line(new Bore.Round(boreMm).outline(toleranceMm), false)) : List.of();
+        // A right-handed thread turns counter-clockwise going up.
+        return new Solid(List.of(new Layer(
+                Section.of(new Line(across(worm, toleranceMm), true), bore),
+                lengthMm,
+                360 * lengthMm / worm.leadMm(),
+                1)));
+    }
+
+    /** Of a thread with straight flanks in the axial section, cut across: going round by φ is going along by φ lead / 2π. */
+    private static List<Point> across(Worm worm, double toleranceMm) {
+        double tan = Math.tan(worm.rack().pressureAngleRad());
+        double pitch = worm.axialPitchMm();
+        double top = worm.tipDiameterMm() / 2;
+        double bottom = worm.rootDiameterMm() / 2;
+        double middle = worm.pitchDiameterMm() / 2;
+        double halfTop = pitch / 4 - (top - middle) * tan;
+        double halfBottom = pitch / 4 + (middle - bottom) * tan;
+        double along = worm.starts() * pitch / (2 * Math.PI);
+        double step = 2 * Math.acos(1 - Math.min(1, toleranceMm / top));
+        List<Point> points = new ArrayList<>();
+        for (int start = 0; start < worm.starts(); start++) {
+            double from = start * pitch;
+            // Along the thread's profile: top, falling flank, bottom, rising flank.
+            double[] at = {
+                from - halfTop, from + halfTop, from + halfBottom, from + pitch - halfBottom, from + pitch - halfTop
+            };
+            double[] radius = {top, top, bottom, bottom, top};
+            for (int piece = 0; piece < 4; piece++) {
+                double length = at[piece + 1] - at[piece];
+                int chords = (int) Math.max(1, Math.ceil(length / along / step));
+                for (int i = 0; i < chords; i++) {
+                    double share = (double) i / chords;
+                    points.add(Point.polar(
+                            radius[piece] + share * (radius[piece + 1] - radius[piece]),
+                            (at[piece] + share * length) / along));
+                }
+            }
+        }
+        return points;
+    }
+}

@@ -1,0 +1,249 @@
+package app.gewerk.core.making;
+
+import static app.gewerk.core.words.English.english;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
+import static org.assertj.core.api.Assertions.within;
+
+import app.gewerk.core.Checks;
+import app.gewerk.core.gear.BasicRack;
+import app.gewerk.core.gear.BevelGear;
+import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.GearPair;
+import app.gewerk.core.gear.GearRack;
+import app.gewerk.core.gear.Outline;
+import app.gewerk.core.gear.Point;
+import app.gewerk.core.gear.Rim;
+import app.gewerk.core.gear.Worm;
+import app.gewerk.core.making.Section.Line;
+import app.gewerk.core.words.Refused;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Geometry;
+import org.locationtech.jts.geom.GeometryFactory;
+import org.locationtech.jts.geom.util.AffineTransformation;
+import org.locationtech.jts.operation.overlayng.OverlayNG;
+import org.locationtech.jts.operation.overlayng.OverlayNGRobust;
+
+/** Bodies, their surfaces in triangles, and what is allowed for in them. Sizes are made up. */
+class SolidTest {
+    private static final double TOLERANCE = .002;
+    private static final CylindricalGear GEAR = CylindricalGear.spur(.5, 24, 0, BasicRack.ISO_53_A);
+    private static final GeometryFactory PLANE = new GeometryFactory();
+
+    private static Blank blank(Bore bore) {
+        return new Blank(Optional.of(bore), 0, 6, Optional.empty(), Rim.WHOLE);
+    }
+
+    private static Solid of(CylindricalGear gear, Blank blank, Allowances allowances) {
+        return GearSolid.of(gear, blank, 5, 3, allowances, TOLERANCE);
+    }
+
+    static Stream<Solid> forms() {
+        Blank holes =
+                new Blank(Optional.of(new Bore.Round(2)), 0, 4, Optional.of(new Blank.WebHoles(3, 1.5, 7)), Rim.WHOLE);
+        CylindricalGear ring = new CylindricalGear(true, .5, 48, 0, 0, BasicRack.ISO_53_A);
+        return Stream.of(
+                of(GEAR, Blank.PLAIN, Allowances.NONE),
+                of(GEAR, blank(new Bore.Round(3)), Allowances.NONE),
+                of(GEAR, blank(new Bore.Flatted(3, 2.5)), Allowances.NONE),
+                of(GEAR, blank(new Bore.Splined(12, 3, 3.6, .5, false)), Allowances.NONE),
+                of(GEAR, holes, Allowances.NONE),
+                of(GEAR, blank(new Bore.Sided(6, 3)), new Allowances(.6, .06, .1, .15, .05)),
+                of(
+                        new CylindricalGear(false, .5, 24, 15, .2, BasicRack.ISO_53_A),
+                        blank(new Bore.Round(3)),
+                        Allowances.NONE),
+                of(
+                        new CylindricalGear(false, .5, 24, -30, 0, BasicRack.ISO_53_A),
+                        Blank.PLAIN,
+                        new Allowances(0, .05, 0, .1, 0)),
+                of(ring, Blank.PLAIN, Allowances.NONE),
+                of(
+                        new CylindricalGear(true, .5, 48, 20, 0, BasicRack.ISO_53_A),
+                        Blank.PLAIN,
+                        new Allowances(1, .05, 0, .1, 0)),
+                of(GEAR, new Blank(Optional.empty(), 0, 0, Optional.empty(), Rim.sector(24, 7)), Allowances.NONE),
+                GearSolid.of(new GearRack(.5, 0, BasicRack.ISO_53_A), 12, 4, TOLERANCE),
+                GearSolid.of(new BevelGear(.6, 20, 45, BasicRack.ISO_53_A), 3, 2.5, TOLERANCE),
+                GearSolid.of(new Worm(.5, 2, 6, BasicRack.ISO_53_A), 10, 2, TOLERANCE));
+    }
+
+    /** Every edge is run through once in each direction, so that the surface has no hole and no seam, and its inside is inside. */
+    @ParameterizedTest
+    @MethodSource("forms")
+    void surfacesAreWatertightAndHoldTheVolumeOfWhatWasDrawn(Solid solid) {
+        Mesh mesh = Mesh.of(solid);
+        Map<Long, Integer> edges = new HashMap<>();
+        int[] corners = mesh.triangles();
+        for (int t = 0; t < corners.length; t += 3) {
+            for (int i = 0; i < 3; i++) {
+                long from = corners[t + i];
+                long to = corners[t + (i + 1) % 3];
+                assertThat(from).isNotEqualTo(to);
+                assertThat(edges.merge(from * mesh.corners() + to, 1, Integer::sum))
+                        .as("an edge in one direction")
+                        .isEqualTo(1);
+            }
+        }
+        edges.keySet()
+                .forEach(edge -> assertThat(edges)
+                        .as("the same in the other")
+                        .containsKey(edge % mesh.corners() * mesh.corners() + edge / mesh.corners()));
+        // What twists is a little smaller in flat triangles.
+        assertThat(mesh.volumeMm3() / solid.volumeMm3()).isCloseTo(1, within(1e-3));
+    }
+
+    /** Areas of outlines from elsewhere, times the width. */
+    @Test
+    void theVolumeIsTheAreaOfTheTeethTimesTheWidth() {
+        Checks.of("outline_area")
+                .filter(row -> row.text("quantity").equals("area") && row.number("beta") == 0)
+                .forEach(row -> {
+                    CylindricalGear gear = CylindricalGear.spur(
+                            row.number("mn"),
+                            row.whole("z"),
+                            row.number("x"),
+                            new BasicRack(
+                                    row.number("alpha_n"),
+                                    row.number("ha"),
+                                    row.number("c"),
+                                    row.number("rho") / row.number("mn")));
+                    Solid solid = GearSolid.of(gear, Blank.PLAIN, 7, 0, Allowances.NONE, 1e-4);
+                    assertThat(Mesh.of(solid).volumeMm3() / 7)
+                            .as(row.toString())
+                            .isCloseTo(row.expected(), within(2 * row.tolerance()));
+                });
+    }
+
+    private static Geometry polygon(List<Point> points) {
+        Coordinate[] at = new Coordinate[points.size() + 1];
+        for (int i = 0; i < points.size(); i++) {
+            at[i] = new Coordinate(points.get(i).x(), points.get(i).y());
+        }
+        at[points.size()] = at[0].copy();
+        return PLANE.createPolygon(at);
+    }
+
+    private static List<Point> drawn(CylindricalGear gear, Allowances allowances) {
+        return allowances.loops(gear, Blank.PLAIN, false, TOLERANCE).getFirst().points();
+    }
+
+    private static double reach(List<Point> points) {
+        return points.stream().mapToDouble(Point::radius).max().orElseThrow();
+    }
+
+    /** Printed: shrunk, and grown all round by a round brush (JTS), it is the gear that was wanted. */
+    @Test
+    void whatIsDrawnComesOutAsItWasWanted() {
+        for (boolean ring : new boolean[] {false, true}) {
+            CylindricalGear gear = new CylindricalGear(ring, .8, ring ? 50 : 21, 0, .1, BasicRack.ISO_53_A);
+            Allowances printer = new Allowances(.8, .07, .12, 0, 0);
+            Geometry shrunk = AffineTransformation.scaleInstance(.992, .992).transform(polygon(drawn(gear, printer)));
+            Geometry grown = shrunk.buffer(ring ? -.07 : .07, 24);
+            Geometry wanted = polygon(Outline.of(gear, TOLERANCE));
+            double apart = OverlayNGRobust.overlay(grown, wanted, OverlayNG.SYMDIFFERENCE)
+                    .getArea();
+            // Along the whole outline a few micrometres, but for the corners that growth rounds.
+            assertThat(apart / wanted.getLength()).as("ring %s", ring).isLessThan(.006);
+            assertThat(grown.getArea() / wanted.getArea()).isCloseTo(1, within(.003));
+        }
+    }
+
+    @Test
+    void addedBacklashIsFoundBetweenTheFlanksAndTipsStayWhereTheyWere() {
+        Allowances more = new Allowances(0, 0, 0, 0, .08);
+        assertThat(2 * reach(drawn(GEAR, more))).isCloseTo(GEAR.tipDiameterMm(), within(.004));
+        double before = atPitch(Outline.of(GEAR, TOLERANCE));
+        assertThat(before - atPitch(drawn(GEAR, more))).isCloseTo(.08, within(.004));
+    }
+
+    /** Thickness of the tooth that points up, along the pitch circle. */
+    private static double atPitch(List<Point> outline) {
+        double radius = GEAR.referenceDiameterMm() / 2;
+        List<Double> crossings = new ArrayList<>();
+        Point last = outline.getLast();
+        for (Point next : outline) {
+            if ((last.radius() < radius) != (next.radius() < radius)) {
+                double share = (radius - last.radius()) / (next.radius() - last.radius());
+                double angle = Math.IEEEremainder(
+                        last.angle()
+                                + share * Math.IEEEremainder(next.angle() - last.angle(), 2 * Math.PI)
+                                - Math.PI / 2,
+                        2 * Math.PI);
+                if (Math.abs(angle) < Math.PI / GEAR.toothCount()) {
+                    crossings.add(angle);
+                }
+            }
+            last = next;
+        }
+        return radius
+                * (crossings.getFirst() - crossings.getLast())
+                * Math.signum(crossings.getFirst() - crossings.getLast());
+    }
+
+    /** A hundred random pairs, each made with its own printer's allowances and a little backlash, rolled through a pitch: no overlap. */
+    @Test
+    void madeGearsRollWithoutOverlapAtTheirDistance() {
+        Random random = new Random(14);
+        for (int i = 0; i < 100; i++) {
+            double m = .4 + random.nextDouble();
+            CylindricalGear first =
+                    CylindricalGear.spur(m, 9 + random.nextInt(30), .4 * random.nextDouble(), BasicRack.ISO_53_A);
+            CylindricalGear second = CylindricalGear.spur(m, 17 + random.nextInt(40), 0, BasicRack.ISO_53_A);
+            double growth = .08 * random.nextDouble();
+            Allowances printer = new Allowances(random.nextDouble(), growth, .1, 0, .06 * m);
+            double shrink = 1 - printer.shrinkPercent() / 100;
+            GearPair pair = GearPair.withoutBacklash(first, second);
+            if (!pair.interferences().isEmpty()) {
+                continue;
+            }
+            Geometry one = AffineTransformation.scaleInstance(shrink, shrink)
+                    .transform(polygon(drawn(first, printer)))
+                    .buffer(growth, 16);
+            Geometry other = AffineTransformation.scaleInstance(shrink, shrink)
+                    .transform(polygon(drawn(second, printer)))
+                    .buffer(growth, 16);
+            // Tooth 0 of the first points at the other's axis, a gap of the other stands over it.
+            double half = second.toothCount() % 2 == 0 ? Math.PI / second.toothCount() : 0;
+            for (int step = 0; step < 6; step++) {
+                double turn = 2 * Math.PI / first.toothCount() * step / 6;
+                Geometry turned = AffineTransformation.rotationInstance(turn).transform(one);
+                Geometry there = AffineTransformation.rotationInstance(
+                                half - turn * first.toothCount() / second.toothCount())
+                        .translate(0, pair.centreDistanceMm())
+                        .transform(other);
+                assertThat(turned.intersection(there).getArea())
+                        .as("%s with %s at step %d", first, second, step)
+                        .isLessThan(1e-4);
+            }
+        }
+    }
+
+    @Test
+    void whatCannotBeIsSaid() {
+        Refused tooThin = catchThrowableOfType(Refused.class, () -> drawn(GEAR, new Allowances(0, 0, 0, 0, .3)));
+        assertThat(english(tooThin.say()))
+                .isEqualTo("So much backlash leaves no clearance at the roots: at most 0.13 mm");
+        Refused nothing = catchThrowableOfType(Refused.class, () -> drawn(GEAR, new Allowances(0, .45, 0, 0, 0)));
+        assertThat(english(nothing.say())).startsWith("Nothing whole is left of the teeth");
+        Section small = Section.of(new Line(new Bore.Round(6).outline(.01), false), List.of());
+        List<Point> aside = new Bore.Round(6)
+                .outline(.01).stream().map(p -> new Point(p.x() + 2, p.y())).toList();
+        Solid crossing = new Solid(List.of(
+                Solid.Layer.straight(small, 1),
+                Solid.Layer.straight(Section.of(new Line(aside, false), List.of()), 1)));
+        assertThat(english(catchThrowableOfType(Refused.class, () -> Mesh.of(crossing))
+                        .say()))
+                .startsWith("Two steps of it cross");
+    }
+}

@@ -1,0 +1,74 @@
+package app.gewerk.server.making;
+
+import app.gewerk.core.gear.Point;
+import app.gewerk.core.making.DxfFile;
+import app.gewerk.core.making.Mesh;
+import app.gewerk.core.making.Solid;
+import app.gewerk.core.making.StepFile;
+import app.gewerk.core.making.StlFile;
+import app.gewerk.core.making.ThreeMfFile;
+import app.gewerk.core.words.Say;
+import app.gewerk.server.http.Words;
+import java.nio.charset.StandardCharsets;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Files that make a gear: STL and 3MF for printers, STEP for drawing and milling, DXF for lasers. All in millimetres. */
+@RestController
+class SolidController {
+    private static final String STL = "model/stl";
+    private static final String THREE_MF = "model/3mf";
+    private static final String STEP = "model/step";
+    private static final String DXF = "image/vnd.dxf";
+
+    /**
+     * What the body comes to.
+     *
+     * @param volumeMm3 of what is drawn
+     * @param heightMm of what is drawn
+     * @param tipDiameterMm of what is drawn
+     */
+    record SolidView(double volumeMm3, double heightMm, double tipDiameterMm, int triangles) {}
+
+    @PostMapping("/api/workings/making/solid")
+    SolidView solid(@RequestBody SolidSpec spec) {
+        Solid solid = spec.solid();
+        return new SolidView(
+                solid.volumeMm3(),
+                solid.heightMm(),
+                2
+                        * solid.layers().getLast().bottom().outer().points().stream()
+                                .mapToDouble(Point::radius)
+                                .max()
+                                .orElse(0),
+                Mesh.of(solid).count());
+    }
+
+    @PostMapping(value = "/api/workings/making/gear.stl", produces = STL)
+    ResponseEntity<byte[]> stl(@RequestBody SolidSpec spec) {
+        return Files.attached(StlFile.of(Mesh.of(spec.solid()), title(spec)), "gear.stl", STL);
+    }
+
+    @PostMapping(value = "/api/workings/making/gear.3mf", produces = THREE_MF)
+    ResponseEntity<byte[]> threeMf(@RequestBody SolidSpec spec) {
+        return Files.attached(ThreeMfFile.of(Mesh.of(spec.solid()), title(spec)), "gear.3mf", THREE_MF);
+    }
+
+    @PostMapping(value = "/api/workings/making/gear.step", produces = STEP)
+    ResponseEntity<byte[]> step(@RequestBody SolidSpec spec) {
+        byte[] file = StepFile.of(spec.solid(), title(spec)).getBytes(StandardCharsets.US_ASCII);
+        return Files.attached(file, "gear.step", STEP);
+    }
+
+    @PostMapping(value = "/api/workings/making/gear.dxf", produces = DXF)
+    ResponseEntity<byte[]> dxf(@RequestBody SolidSpec spec) {
+        return Files.attached(DxfFile.of(spec.loops()).getBytes(StandardCharsets.US_ASCII), "gear.dxf", DXF);
+    }
+
+    private static String title(SolidSpec spec) {
+        String title = spec.title();
+        return title == null || title.isBlank() ? Words.of(Say.of("sheet.title")) : title.strip();
+    }
+}

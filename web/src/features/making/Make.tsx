@@ -1,0 +1,222 @@
+import { Box } from '@mui/material';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { lazy, Suspense, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { api, ask, Refused, type Schemas } from '../../api/client';
+import { Notice } from '../../parts/Notice';
+import { PlainButton } from '../../parts/PlainButton';
+import { PlainSelect } from '../../parts/PlainSelect';
+import { lengthWords, useUnit } from '../../parts/unit';
+import { useDraft } from '../../parts/useDraft';
+import { texts } from '../../texts';
+import { colour, onKraft } from '../../theme';
+import { Frame } from '../job/Frame';
+import { Field, GearFields, Numbers } from '../workings/GearFields';
+import { WorkingsHead } from '../workings/WorkingsHead';
+import { A_SOLID, ACROSS, FORMS, SHAPES, solidForm, solidOf, type SolidForm } from './solidForm';
+
+const View3d = lazy(() => import('./View3d'));
+const words = texts.make;
+const FORMATS = ['stl', '3mf', 'step', 'dxf'] as const;
+
+const file = (format: (typeof FORMATS)[number], body: Schemas['SolidSpec'], signal?: AbortSignal) =>
+  ask(
+    api.POST(`/api/workings/making/gear.${format}`, {
+      body,
+      parseAs: 'arrayBuffer',
+      ...(signal && { signal }),
+    }),
+  );
+
+/** Files that make a gear, drawn so that it comes out right. With a job's number in the address, its gear to begin with. */
+export default function Make() {
+  const [search] = useSearchParams();
+  const job = search.get('job') ?? '';
+  const wanted = useQuery({
+    queryKey: ['make-job', job],
+    queryFn: () => ask(api.GET('/api/making/{jobId}/solid', { params: { path: { jobId: Number(job) } } })),
+    enabled: /^\d+$/.test(job),
+    staleTime: Infinity,
+  });
+  const unit = useUnit();
+  const [kept, set] = useDraft(`make:${job}`, solidForm);
+  const form = kept ?? (wanted.data ? begun(wanted.data) : A_SOLID);
+  const typed = solidOf(form, unit);
+  const body = typed.spec && { ...typed.spec, title: wanted.data?.title ?? '' };
+  const made = useQuery({
+    queryKey: ['solid', body],
+    queryFn: ({ signal }) =>
+      ask(api.POST('/api/workings/making/solid', { body: body as NonNullable<typeof body>, signal })),
+    enabled: body !== undefined,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+  });
+  const stl = useQuery({
+    queryKey: ['stl', body],
+    queryFn: ({ signal }) => file('stl', body as NonNullable<typeof body>, signal),
+    enabled: body !== undefined,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 60_000,
+  });
+  const [failed, setFailed] = useState('');
+  const take = async (format: (typeof FORMATS)[number]) => {
+    if (!body) return;
+    try {
+      const bytes = await file(format, body);
+      const link = document.createElement('a');
+      link.href = URL.createObjectURL(new Blob([bytes]));
+      link.download = `${wanted.data?.name ?? 'gear'}.${format}`;
+      link.click();
+      URL.revokeObjectURL(link.href);
+      setFailed('');
+    } catch (refused) {
+      if (refused instanceof Refused) setFailed(refused.message);
+      else throw refused;
+    }
+  };
+  const refusal = [made.error, stl.error, wanted.error].find((e) => e instanceof Refused);
+  const change = (part: Partial<SolidForm>) => set({ ...form, ...part });
+  const field = (name: Exclude<keyof SolidForm, 'form' | 'gear' | 'shape'>) => (
+    <Field
+      label={words.fields[name]}
+      value={form[name]}
+      set={(value) => change({ [name]: value })}
+      message={typed.wrong[name]}
+    />
+  );
+  const isGear = form.form === 'gear';
+  const has = ACROSS[form.shape];
+  return (
+    <Frame
+      mat={
+        <Box sx={{ bgcolor: colour.mat, position: 'relative', height: '100%', minHeight: 0 }}>
+          {stl.data && (
+            <Suspense fallback={null}>
+              <View3d stl={stl.data} name={words.forms[form.form]} />
+            </Suspense>
+          )}
+          <Box sx={{ position: 'absolute', left: 14, bottom: 12, color: colour.bone, fontSize: 15 }}>
+            {words.turnIt}
+          </Box>
+        </Box>
+      }
+    >
+      <WorkingsHead page="make" />
+      {wanted.data && <Box sx={{ pb: 1 }}>{words.ofJob(wanted.data.title)}</Box>}
+      <Box sx={{ display: 'flex', gap: 1, mb: 1 }}>
+        <PlainSelect
+          label={words.form}
+          shown={words.form}
+          value={form.form}
+          set={(next) => change({ form: next })}
+          options={FORMS.map((f) => [f, words.forms[f]] as const)}
+        />
+        {form.form === 'bevel' && field('cone')}
+        {form.form === 'worm' && field('worm')}
+      </Box>
+      <GearFields
+        title={words.teeth[form.form]}
+        form={form.gear}
+        set={(gear) => change({ gear })}
+        wrong={{
+          ...typed.gear.wrong,
+          ...(form.gear.width.trim() === '' && { width: words.needed }),
+        }}
+        insideToo={isGear}
+        widthToo
+      />
+      {form.form !== 'rack' && !(isGear && form.gear.inside) && (
+        <Group title={words.onShaft}>
+          <PlainSelect
+            label={words.shape}
+            shown={words.shape}
+            value={form.shape}
+            set={(shape) => change({ shape })}
+            options={SHAPES.map((s) => [s, words.shapes[s]] as const)}
+          />
+          {has.diameter && field('bore')}
+          {has.across && field('across')}
+          {isGear && form.shape !== 'round' && form.shape !== 'none' && field('phase')}
+          {isGear && field('hub')}
+          {isGear && form.hub.trim() !== '' && field('hubOut')}
+        </Group>
+      )}
+      {isGear && (
+        <Group title={words.allowances}>
+          {(['shrink', 'growth', 'closes', 'first', 'backlash'] as const).map((name) => (
+            <Box key={name}>{field(name)}</Box>
+          ))}
+        </Group>
+      )}
+      {(refusal ?? failed) && (
+        <Notice look="danger" role="alert">
+          {refusal?.message ?? failed}
+        </Notice>
+      )}
+      {made.data && !refusal && (
+        <Numbers
+          rows={[
+            [words.drawnTip, lengthWords(made.data.tipDiameterMm, unit)],
+            [words.drawnHeight, lengthWords(made.data.heightMm, unit)],
+            [words.volume, `${(made.data.volumeMm3 / 1000).toFixed(3)} cm³`],
+            [words.triangles, String(made.data.triangles)],
+          ]}
+        />
+      )}
+      <Box sx={{ display: 'flex', gap: 1, py: 1.5, flexWrap: 'wrap', alignItems: 'center' }}>
+        {FORMATS.filter((format) => format !== 'dxf' || isGear).map((format) => (
+          <PlainButton key={format} disabled={!body} onClick={() => void take(format)} sx={onKraft}>
+            {words.formats[format]}
+          </PlainButton>
+        ))}
+      </Box>
+      <Box sx={{ fontSize: 14, pb: 2 }}>{words.caution}</Box>
+    </Frame>
+  );
+}
+
+function Group(props: { title: string; children: React.ReactNode }) {
+  return (
+    <Box
+      component="fieldset"
+      sx={{
+        border: `1px solid ${colour.line}`,
+        m: 0,
+        mb: 1,
+        p: 1,
+        display: 'grid',
+        gridTemplateColumns: 'repeat(auto-fill, minmax(136px, 1fr))',
+        gap: 1,
+      }}
+    >
+      <Box component="legend" sx={{ fontWeight: 700, px: 0.5 }}>
+        {props.title}
+      </Box>
+      {props.children}
+    </Box>
+  );
+}
+
+const typedOut = (value: number | undefined) => (value === undefined ? '' : String(value));
+
+/** A job's gear as it would be typed. */
+function begun(wanted: Schemas['JobSolid']): SolidForm {
+  const { gear } = wanted;
+  return {
+    ...A_SOLID,
+    gear: {
+      system: 'module',
+      pitch: typedOut(gear.module),
+      teeth: typedOut(gear.toothCount),
+      angle: typedOut(gear.pressureAngleDeg),
+      helix: gear.helixAngleDeg ? typedOut(gear.helixAngleDeg) : '',
+      shift: gear.profileShiftCoefficient ? typedOut(gear.profileShiftCoefficient) : '',
+      stub: (gear.addendumCoefficient ?? 1) < 1,
+      inside: gear.kind === 'internal',
+      width: typedOut(wanted.faceWidthMm),
+    },
+    shape: wanted.boreMm === undefined ? 'none' : 'round',
+    bore: typedOut(wanted.boreMm),
+  };
+}

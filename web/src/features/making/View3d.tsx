@@ -1,0 +1,120 @@
+import { Box } from '@mui/material';
+import { useEffect, useRef, useState } from 'react';
+import {
+  AmbientLight,
+  BufferGeometry,
+  Color,
+  DirectionalLight,
+  EdgesGeometry,
+  LineBasicMaterial,
+  LineSegments,
+  Mesh,
+  MeshStandardMaterial,
+  PerspectiveCamera,
+  Scene,
+  WebGLRenderer,
+} from 'three';
+import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
+import { STLLoader } from 'three/addons/loaders/STLLoader.js';
+import { texts } from '../../texts';
+import { colour } from '../../theme';
+
+/** Lines are drawn where faces meet at more than this (degrees). */
+const EDGE = 25;
+const STEP = Math.PI / 18;
+
+/** A body to be turned by hand or by the arrow keys. @param stl as it would be printed */
+export default function View3d({ stl, name }: { stl: ArrayBuffer; name: string }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [can] = useState(() => document.createElement('canvas').getContext('webgl2') !== null);
+  useEffect(() => {
+    const element = canvas.current;
+    if (!element) return;
+    const renderer = new WebGLRenderer({ canvas: element, antialias: true });
+    const geometry: BufferGeometry = new STLLoader().parse(stl);
+    geometry.computeBoundingSphere();
+    geometry.center();
+    const radius = geometry.boundingSphere?.radius ?? 10;
+    const scene = new Scene();
+    scene.background = new Color(colour.mat);
+    const bone = new MeshStandardMaterial({ color: colour.bone, roughness: 0.75 });
+    const edges = new EdgesGeometry(geometry, EDGE);
+    const ink = new LineBasicMaterial({ color: colour.kraftDark });
+    scene.add(new Mesh(geometry, bone), new LineSegments(edges, ink));
+    const lamp = new DirectionalLight(colour.white, 2);
+    lamp.position.set(-1, -1.4, 2.2);
+    scene.add(lamp, new AmbientLight(colour.white, 1.1));
+    const camera = new PerspectiveCamera(35, 1, radius / 20, radius * 30);
+    camera.up.set(0, 0, 1);
+    let placed = false;
+    const controls = new OrbitControls(camera, element);
+    controls.enablePan = false;
+    controls.minDistance = radius * 1.2;
+    controls.maxDistance = radius * 12;
+    let frames = 0;
+    const show = () => {
+      renderer.render(scene, camera);
+      element.dataset['frames'] = String(++frames);
+    };
+    const fit = () => {
+      const { clientWidth, clientHeight } = element;
+      if (clientWidth === 0 || clientHeight === 0) return;
+      renderer.setPixelRatio(window.devicePixelRatio);
+      renderer.setSize(clientWidth, clientHeight, false);
+      camera.aspect = clientWidth / clientHeight;
+      camera.updateProjectionMatrix();
+      if (!placed) {
+        // All of it is seen, however narrow the mat.
+        const half = Math.atan(Math.tan((Math.PI / 180) * (camera.fov / 2)) * Math.min(1, camera.aspect));
+        camera.position.set(0.4, -0.7, 0.6).setLength((1.05 * radius) / Math.sin(half));
+        controls.update();
+        placed = true;
+      }
+      show();
+    };
+    const turn = (event: KeyboardEvent) => {
+      const by = { ArrowLeft: [-STEP, 0], ArrowRight: [STEP, 0], ArrowUp: [0, -STEP], ArrowDown: [0, STEP] }[
+        event.key
+      ];
+      if (!by) return;
+      event.preventDefault();
+      const [round = 0, over = 0] = by;
+      const distance = camera.position.length();
+      const azimuth = Math.atan2(camera.position.y, camera.position.x) + round;
+      const polar = Math.min(Math.PI - 0.05, Math.max(0.05, Math.acos(camera.position.z / distance) + over));
+      camera.position.set(
+        distance * Math.sin(polar) * Math.cos(azimuth),
+        distance * Math.sin(polar) * Math.sin(azimuth),
+        distance * Math.cos(polar),
+      );
+      controls.update();
+      show();
+    };
+    controls.addEventListener('change', show);
+    element.addEventListener('keydown', turn);
+    const watch = new ResizeObserver(fit);
+    watch.observe(element);
+    fit();
+    return () => {
+      watch.disconnect();
+      element.removeEventListener('keydown', turn);
+      controls.dispose();
+      geometry.dispose();
+      edges.dispose();
+      bone.dispose();
+      ink.dispose();
+      renderer.dispose();
+    };
+  }, [stl]);
+  if (!can) return <Box sx={{ color: colour.bone, p: 2 }}>{texts.make.noView}</Box>;
+  return (
+    <canvas
+      ref={canvas}
+      tabIndex={0}
+      role="img"
+      aria-label={texts.make.view(name)}
+      data-body=""
+      style={{ width: '100%', height: '100%', display: 'block', touchAction: 'none', cursor: 'grab' }}
+    />
+  );
+}
