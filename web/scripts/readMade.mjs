@@ -8,6 +8,7 @@ import { Box3, Vector3 } from 'three';
 import { STLLoader } from 'three/addons/loaders/STLLoader.js';
 import { ThreeMFLoader } from 'three/addons/loaders/3MFLoader.js';
 
+const occt = await occtimportjs();
 globalThis.DOMParser = new JSDOM('').window.DOMParser;
 
 /** Corners at one place are one: every edge must then belong to two triangles. */
@@ -49,8 +50,7 @@ const read = {
     const geometry = new ThreeMFLoader().parse(bytes).children[0].children[0].geometry;
     return surface(geometry.attributes.position.array, geometry.index.array);
   },
-  step: async (bytes) => {
-    const occt = await occtimportjs();
+  step: (bytes) => {
     const result = occt.ReadStepFile(new Uint8Array(bytes), {
       linearUnit: 'millimeter',
       linearDeflectionType: 'absolute_value',
@@ -84,6 +84,6 @@ const found = {};
 for (const file of process.argv.slice(2)) {
   const bytes = readFileSync(file);
   const whole = bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength);
-  found[file] = await read[file.split('.').at(-1)](whole);
+  found[file] = read[file.split('.').at(-1)](whole);
 }
 process.stdout.write(JSON.stringify(found));

@@ -32,6 +32,7 @@ class AccessibilityTest {
             screens.put("/workings/pair", "Runs freely");
             screens.put("/workings/spans", "steadiest");
             screens.put("/workings/pins", "Over both pins");
+            screens.put("/workings/make", "drawn across the tips");
             screens.put("/workings/press", "pressure in the fit");
             screens.put("/workings/planets", "teeth meet");
             screens.put("/book", "maker or model");

@@ -18,6 +18,8 @@ class MakeAGearTest {
     @Test
     void whatIsTypedIsSeenAndTakenAsFiles() throws IOException {
         try (Technician ilva = new Technician(RunningGewerk.demoToLookAt())) {
+            ilva.open("/");
+            ilva.stepUpAs("Ilva");
             ilva.open("/workings/make");
             Locator body = ilva.page.locator("canvas[data-body]");
             assertThat(body).isVisible();
@@ -59,6 +61,8 @@ class MakeAGearTest {
     @Test
     void aJobsGearIsThereToBeginWith() throws IOException {
         try (Technician ilva = new Technician(RunningGewerk.demoToLookAt())) {
+            ilva.open("/");
+            ilva.stepUpAs("Ilva");
             ilva.open("/workings/make?job=20");
             assertThat(ilva.text(Pattern.compile("^For .*Rundum 2"))).isVisible();
             Download dxf =

@@ -38,6 +38,7 @@ public final class Shots {
             shot(technician, "/job/20/choose", "The maker's spare", folder.resolve("choose.png"));
             shot(technician, "/workings/pair", "Runs freely", folder.resolve("pair.png"));
             shot(technician, "/workings/spans", "steadiest", folder.resolve("spans.png"));
+            shot(technician, "/workings/make?job=20", "drawn across the tips", folder.resolve("make.png"));
             shot(technician, "/workings/press", "what this plastic bears", folder.resolve("press.png"));
             technician.open("/book/1");
             technician

@@ -77,6 +77,10 @@ final class Technician implements AutoCloseable {
                         .setExecutablePath(CHROMIUM)
                         .setArgs(List.of(
                                 "--disable-quic",
+                                // Bodies are drawn by the processor where there is no other.
+                                "--use-gl=angle",
+                                "--use-angle=swiftshader",
+                                "--enable-unsafe-swiftshader",
                                 "--no-first-run",
                                 "--disable-background-networking",
                                 "--disable-component-update",
