@@ -3991,7 +3991,7 @@ export interface components {
             /** Format: double */
             heightMm: number;
             /** Format: double */
-            tipDiameterMm: number;
+            tipDiameterMm?: number;
             /** Format: int32 */
             triangles: number;
             /** Format: double */

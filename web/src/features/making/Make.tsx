@@ -13,7 +13,7 @@ import { colour, onKraft } from '../../theme';
 import { Frame } from '../job/Frame';
 import { Field, GearFields, Numbers } from '../workings/GearFields';
 import { WorkingsHead } from '../workings/WorkingsHead';
-import { A_SOLID, ACROSS, FORMS, SHAPES, solidForm, solidOf, type SolidForm } from './solidForm';
+import { A_SOLID, ACROSS, FORMS, hasBore, SHAPES, solidForm, solidOf, type SolidForm } from './solidForm';
 
 const View3d = lazy(() => import('./View3d'));
 const words = texts.make;
@@ -126,7 +126,7 @@ export default function Make() {
         insideToo={isGear}
         widthToo
       />
-      {form.form !== 'rack' && !(isGear && form.gear.inside) && (
+      {hasBore(form) && (
         <Group title={words.onShaft}>
           <PlainSelect
             label={words.shape}
@@ -157,7 +157,9 @@ export default function Make() {
       {made.data && !refusal && (
         <Numbers
           rows={[
-            [words.drawnTip, lengthWords(made.data.tipDiameterMm, unit)],
+            ...(made.data.tipDiameterMm === undefined
+              ? []
+              : ([[words.drawnTip, lengthWords(made.data.tipDiameterMm, unit)]] as [string, string][])),
             [words.drawnHeight, lengthWords(made.data.heightMm, unit)],
             [words.volume, `${(made.data.volumeMm3 / 1000).toFixed(3)} cm³`],
             [words.triangles, String(made.data.triangles)],

@@ -63,6 +63,10 @@ export const ACROSS: Record<SolidForm['shape'], { diameter: boolean; across: boo
   hexagon: { diameter: false, across: true },
 };
 
+/** Racks and rings have none. */
+export const hasBore = (form: SolidForm) =>
+  form.form !== 'rack' && !(form.form === 'gear' && form.gear.inside);
+
 /** The body, or what is wrong with which field. What is left empty is none. */
 export function solidOf(form: SolidForm, unit: Unit): TypedSolid {
   const wrong: TypedSolid['wrong'] = {};
@@ -85,11 +89,12 @@ export function solidOf(form: SolidForm, unit: Unit): TypedSolid {
     return value;
   };
   const gear = gearOf(form.gear, unit);
-  const has = ACROSS[form.shape];
+  const shape = hasBore(form) ? form.shape : 'none';
+  const has = ACROSS[shape];
   const diameter = has.diameter ? needed('bore', length) : undefined;
   const across = has.across ? needed('across', length) : undefined;
   const isGear = form.form === 'gear';
-  const hub = isGear ? length('hub') : undefined;
+  const hub = isGear && hasBore(form) ? length('hub') : undefined;
   const hubOut = isGear && hub !== undefined ? length('hubOut') : undefined;
   const phase = isGear ? number('phase') : undefined;
   const allowances = {
@@ -109,9 +114,9 @@ export function solidOf(form: SolidForm, unit: Unit): TypedSolid {
           gear: gear.spec,
           faceWidthMm: width,
           blank: {
-            ...(form.shape !== 'none' && {
+            ...(shape !== 'none' && {
               bore: {
-                shape: form.shape,
+                shape,
                 ...(diameter !== undefined && { diameterMm: diameter }),
                 ...(across !== undefined && { acrossMm: across }),
               },

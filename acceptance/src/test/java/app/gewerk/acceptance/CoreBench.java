@@ -9,6 +9,12 @@ import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Outline;
 import app.gewerk.core.gear.Point;
+import app.gewerk.core.making.Allowances;
+import app.gewerk.core.making.Blank;
+import app.gewerk.core.making.GearSolid;
+import app.gewerk.core.making.Solid;
+import app.gewerk.core.making.StepFile;
+import app.gewerk.core.making.Surface;
 import app.gewerk.core.reading.GearReader;
 import app.gewerk.core.reading.Identification;
 import app.gewerk.core.reading.Measured;
@@ -81,6 +87,18 @@ public class CoreBench {
     @Benchmark
     public List<Point> outlineOf60Teeth() {
         return Outline.of(gear, 0.005);
+    }
+
+    private final Solid solid = GearSolid.of(gear, Blank.withRoundBore(3), 6, 0, Allowances.NONE, 0.002);
+
+    @Benchmark
+    public String madeStepOf60Teeth() {
+        return StepFile.of(solid, "sixty teeth");
+    }
+
+    @Benchmark
+    public Surface madeSurfaceOf60Teeth() {
+        return Surface.of(solid);
     }
 
     /** Forty shafts: ordinary meshes with a planet set after every fourth, the ring held. */

@@ -17,7 +17,7 @@ class MakeAGearTest {
 
     @Test
     void whatIsTypedIsSeenAndTakenAsFiles() throws IOException {
-        try (Technician ilva = new Technician(RunningGewerk.demoToLookAt())) {
+        try (Technician ilva = Technician.whoSeesBodies(RunningGewerk.demoToLookAt())) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
             ilva.open("/workings/make");
@@ -60,7 +60,7 @@ class MakeAGearTest {
 
     @Test
     void aJobsGearIsThereToBeginWith() throws IOException {
-        try (Technician ilva = new Technician(RunningGewerk.demoToLookAt())) {
+        try (Technician ilva = Technician.whoSeesBodies(RunningGewerk.demoToLookAt())) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
             ilva.open("/workings/make?job=20");

@@ -15,7 +15,7 @@ public final class Shots {
     public static void main(String[] arguments) {
         Path folder = Path.of("../docs/screenshots");
         try (RunningGewerk gewerk = RunningGewerk.withDemo();
-                Technician technician = new Technician(gewerk)) {
+                Technician technician = Technician.whoSeesBodies(gewerk)) {
             technician.open("/");
             technician.stepUpAs("Ilva");
             shot(technician, "/", "What presses most", folder.resolve("bench.png"));
@@ -38,7 +38,10 @@ public final class Shots {
             shot(technician, "/job/20/choose", "The maker's spare", folder.resolve("choose.png"));
             shot(technician, "/workings/pair", "Runs freely", folder.resolve("pair.png"));
             shot(technician, "/workings/spans", "steadiest", folder.resolve("spans.png"));
-            shot(technician, "/workings/make?job=20", "drawn across the tips", folder.resolve("make.png"));
+            technician.open("/workings/make?job=20");
+            technician.page.locator("canvas[data-body][data-frames]").waitFor();
+            technician.text("drawn across the tips").waitFor();
+            picture(technician, folder.resolve("make.png"));
             shot(technician, "/workings/press", "what this plastic bears", folder.resolve("press.png"));
             technician.open("/book/1");
             technician

@@ -42,12 +42,21 @@ final class Technician implements AutoCloseable {
 
     /** @param language that the browser asks for */
     Technician(RunningGewerk gewerk, String language) {
-        this(gewerk.address("").toString(), Screen.BENCH, language);
+        this(gewerk.address("").toString(), Screen.BENCH, language, List.of());
     }
 
     /** @param base the address without a path; over TLS with a certificate that nobody knows, too */
     Technician(String base, Screen screen) {
-        this(base, screen, "en-GB");
+        this(base, screen, "en-GB", List.of());
+    }
+
+    /** Whose browser draws bodies, by the processor where there is nothing else: that costs, so others do without. */
+    static Technician whoSeesBodies(RunningGewerk gewerk) {
+        return new Technician(
+                gewerk.address("").toString(),
+                Screen.BENCH,
+                "en-GB",
+                List.of("--use-gl=angle", "--use-angle=swiftshader", "--enable-unsafe-swiftshader"));
     }
 
     /** What somebody has in hand. */
@@ -67,7 +76,7 @@ final class Technician implements AutoCloseable {
         }
     }
 
-    private Technician(String base, Screen screen, String language) {
+    private Technician(String base, Screen screen, String language, List<String> more) {
         this.base = base;
         playwright = Playwright.create(
                 new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
@@ -75,17 +84,16 @@ final class Technician implements AutoCloseable {
                 .chromium()
                 .launch(new BrowserType.LaunchOptions()
                         .setExecutablePath(CHROMIUM)
-                        .setArgs(List.of(
-                                "--disable-quic",
-                                // Bodies are drawn by the processor where there is no other.
-                                "--use-gl=angle",
-                                "--use-angle=swiftshader",
-                                "--enable-unsafe-swiftshader",
-                                "--no-first-run",
-                                "--disable-background-networking",
-                                "--disable-component-update",
-                                "--disable-sync",
-                                "--ignore-certificate-errors")));
+                        .setArgs(Stream.concat(
+                                        more.stream(),
+                                        Stream.of(
+                                                "--disable-quic",
+                                                "--no-first-run",
+                                                "--disable-background-networking",
+                                                "--disable-component-update",
+                                                "--disable-sync",
+                                                "--ignore-certificate-errors"))
+                                .toList()));
         context = browser.newContext(new Browser.NewContextOptions()
                 .setViewportSize(screen.width, screen.height)
                 .setHasTouch(screen.touch)

@@ -234,11 +234,12 @@ public record Seating(List<BenchStep> steps, Optional<Double> holdsNmm) {
         PlasticFit warm =
                 new PlasticFit(fit(gear, d, left, gear.material.elasticAt(shaft.temperatureC)), gear.material);
         boolean ream = gear.boreMm.filter(mm -> d - tight - mm <= REAM_MM).isPresent();
+        double holds = warm.relaxedSlipTorqueNmm() * (shaft.flat ? BESIDE_A_FLAT : 1);
         return new Grip(
-                warm.relaxedSlipTorqueNmm() * (shaft.flat ? BESIDE_A_FLAT : 1),
+                holds,
                 Optional.of((ream ? Work.REAM : Work.DRILL_AND_REAM)
                         .step("fit.reamPress", "how", howOpened(ream), "to", d - tight, "under", tight)),
-                List.of(Work.PRESS.step("fit.pressOn", "holds", warm.relaxedSlipTorqueNmm())));
+                List.of(Work.PRESS.step("fit.pressOn", "holds", holds)));
     }
 
     private static PressFit fit(Stock gear, double jointMm, double interferenceMm, Elastic ring) {

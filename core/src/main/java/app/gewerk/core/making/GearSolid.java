@@ -1,6 +1,5 @@
 package app.gewerk.core.making;
 
-import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.BevelGear;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearRack;
@@ -10,6 +9,7 @@ import app.gewerk.core.gear.Point;
 import app.gewerk.core.gear.Worm;
 import app.gewerk.core.making.Section.Line;
 import app.gewerk.core.making.Solid.Layer;
+import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -20,6 +20,9 @@ public final class GearSolid {
 
     /** What a printer presses flat at the bottom: one or two layers (common practice). */
     private static final double FIRST_LAYERS_MM = 0.4;
+
+    /** Beyond it a gear is nearly flat and has hardly any back cone. */
+    private static final double STEEPEST_CONE_DEG = 80;
 
     private GearSolid() {}
 
@@ -96,38 +99,60 @@ public final class GearSolid {
     }
 
     /**
-     * A straight bevel gear, its large end down, its teeth growing smaller towards the cone's point; those at the large end have the form of
-     * the spur gear that they look like on the back cone (Tredgold). The faces are flat, across the axis.
+     * A straight bevel gear, its large end down, its teeth growing smaller towards the cone's point. At the large end they have the form of
+     * the spur gear that they look like on the back cone (Tredgold, its tooth count rounded to a whole one); the faces are flat, across the axis.
      *
      * @param faceWidthMm along the tooth
      */
     public static Solid of(BevelGear gear, double boreMm, double faceWidthMm, double toleranceMm) {
         double cone = Math.toRadians(gear.coneAngleDeg());
+        Limits.requireBetween("coneAngle", gear.coneAngleDeg(), 2, STEEPEST_CONE_DEG);
         Limits.requireBetween("faceWidth", faceWidthMm, 0.1, 0.5 * gear.outerConeDistanceMm());
-        // A spur gear of as many teeth whose teeth are as high as they stand out from the axis.
-        BasicRack seen = BasicRack.of(
-                gear.rack().pressureAngleDeg(),
-                Math.max(0.3, gear.rack().addendumCoefficient() * Math.cos(cone)),
-                gear.rack().clearanceCoefficient() * Math.cos(cone));
-        CylindricalGear flat = CylindricalGear.spur(
-                gear.module(), gear.toothCount(), gear.profileShiftCoefficient() * Math.cos(cone), seen);
         double scale = 1 - faceWidthMm / gear.outerConeDistanceMm();
-        List<Line> bore =
-                boreMm > 0 ? List.of(new Line(new Bore.Round(boreMm).outline(toleranceMm), false)) : List.of();
         return new Solid(List.of(new Layer(
-                Section.of(new Line(Outline.of(flat, toleranceMm), true), bore),
+                Section.of(
+                        new Line(onBackCone(gear, toleranceMm), true),
+                        bore(boreMm, gear.rootDiameterMm() * scale, toleranceMm)),
                 faceWidthMm * Math.cos(cone),
                 0,
                 scale)));
     }
 
+    /** The back cone unrolled holds more teeth than the gear; so many as the gear has are wound round the axis again. */
+    private static List<Point> onBackCone(BevelGear gear, double toleranceMm) {
+        int seen = (int) Math.min(CylindricalGear.MOST_TEETH, Math.round(gear.virtualToothCount()));
+        CylindricalGear flat = CylindricalGear.spur(gear.module(), seen, gear.profileShiftCoefficient(), gear.rack());
+        List<Point> all = Outline.of(flat, toleranceMm);
+        double wound = (double) seen / gear.toothCount();
+        double cos = Math.cos(Math.toRadians(gear.coneAngleDeg()));
+        List<Point> points = new ArrayList<>();
+        double from = all.getFirst().angle();
+        for (Point p : all.subList(0, all.size() / seen * gear.toothCount())) {
+            // Angles go on growing, also beyond half a turn.
+            double angle = p.angle() - from;
+            double turned = angle < -1e-9 ? angle + 2 * Math.PI : angle;
+            points.add(Point.polar(
+                    gear.referenceDiameterMm() / 2 + cos * (p.radius() - flat.referenceDiameterMm() / 2),
+                    from + wound * turned));
+        }
+        return points;
+    }
+
+    private static List<Line> bore(double boreMm, double rootsMm, double toleranceMm) {
+        if (boreMm <= 0) {
+            return List.of();
+        }
+        if (boreMm >= rootsMm) {
+            throw new Refused("blank.noWall", "bore", boreMm, "roots", rootsMm);
+        }
+        return List.of(new Line(new Bore.Round(boreMm).outline(toleranceMm), false));
+    }
+
     /** A worm: its section across the axis, screwed up along it. */
     public static Solid of(Worm worm, double lengthMm, double boreMm, double toleranceMm) {
-        List<Line> bore =
-                boreMm > 0 ? List.of(new Line(new Bore.Round(boreMm).outline(toleranceMm), false)) : List.of();
         // A right-handed thread turns counter-clockwise going up.
         return new Solid(List.of(new Layer(
-                Section.of(new Line(across(worm, toleranceMm), true), bore),
+                Section.of(new Line(across(worm, toleranceMm), true), bore(boreMm, worm.rootDiameterMm(), toleranceMm)),
                 lengthMm,
                 360 * lengthMm / worm.leadMm(),
                 1)));

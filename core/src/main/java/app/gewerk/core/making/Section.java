@@ -40,6 +40,16 @@ public record Section(Line outer, List<Line> holes) {
             return List.copyOf(kept);
         }
 
+        /** From the axis to its farthest point (mm). */
+        double farthestMm() {
+            return points.stream().mapToDouble(Point::radius).max().orElseThrow();
+        }
+
+        /** From the axis to its nearest point (mm). */
+        double nearestMm() {
+            return points.stream().mapToDouble(Point::radius).min().orElseThrow();
+        }
+
         Line reversed() {
             return new Line(points.reversed(), teeth);
         }

@@ -3,6 +3,7 @@ package app.gewerk.core.making;
 import app.gewerk.core.gear.Point;
 import app.gewerk.core.words.Refused;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * A body built up along the z axis in layers, from the bottom (z = 0) upwards.
@@ -74,6 +75,27 @@ public record Solid(List<Layer> layers) {
 
     public double heightMm() {
         return layers.stream().mapToDouble(Layer::heightMm).sum();
+    }
+
+    /** Across the tips of its teeth, as they are drawn; of a ring between them; nothing of a rack. */
+    public Optional<Double> tipDiameterMm() {
+        Layer toothed = layers.stream()
+                .filter(layer -> layer.bottom().lines().stream().anyMatch(Section.Line::teeth))
+                .reduce((lower, upper) -> upper)
+                .orElse(null);
+        if (toothed == null) {
+            return Optional.empty();
+        }
+        Section section = toothed.bottom();
+        return Optional.of(
+                section.outer().teeth()
+                        ? 2 * section.outer().farthestMm()
+                        : 2
+                                * section.holes().stream()
+                                        .filter(Section.Line::teeth)
+                                        .mapToDouble(Section.Line::nearestMm)
+                                        .min()
+                                        .orElseThrow());
     }
 
     public double volumeMm3() {

@@ -12,13 +12,13 @@ public final class StlFile {
     private StlFile() {}
 
     /** @param title what stands in the header, as far as there is room and it is ASCII */
-    public static byte[] of(Mesh mesh, String title) {
+    public static byte[] of(Surface surface, String title) {
         ByteBuffer file =
-                ByteBuffer.allocate(HEADER + 4 + TRIANGLE * mesh.count()).order(ByteOrder.LITTLE_ENDIAN);
+                ByteBuffer.allocate(HEADER + 4 + TRIANGLE * surface.count()).order(ByteOrder.LITTLE_ENDIAN);
         byte[] head = ("unit: mm; " + title).getBytes(StandardCharsets.US_ASCII);
-        file.put(head, 0, Math.min(head.length, HEADER)).position(HEADER).putInt(mesh.count());
-        double[] at = mesh.positions();
-        int[] corners = mesh.triangles();
+        file.put(head, 0, Math.min(head.length, HEADER)).position(HEADER).putInt(surface.count());
+        double[] at = surface.positions();
+        int[] corners = surface.triangles();
         for (int t = 0; t < corners.length; t += 3) {
             int a = 3 * corners[t];
             int b = 3 * corners[t + 1];

@@ -27,14 +27,14 @@ public final class ThreeMfFile {
 
     private ThreeMfFile() {}
 
-    public static byte[] of(Mesh mesh, String title) {
+    public static byte[] of(Surface surface, String title) {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(bytes, StandardCharsets.UTF_8)) {
             entry(zip, "[Content_Types].xml", TYPES);
             entry(zip, "_rels/.rels", RELATIONS);
             zip.putNextEntry(new ZipEntry("3D/3dmodel.model"));
             Writer writer = new OutputStreamWriter(zip, StandardCharsets.UTF_8);
-            model(writer, mesh, title);
+            model(writer, surface, title);
             writer.flush();
             zip.closeEntry();
         } catch (IOException inMemory) {
@@ -49,19 +49,19 @@ public final class ThreeMfFile {
         zip.closeEntry();
     }
 
-    private static void model(Writer out, Mesh mesh, String title) throws IOException {
+    private static void model(Writer out, Surface surface, String title) throws IOException {
         String named = GearSvg.escaped(title).replace("\"", "&quot;");
         out.write("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<model unit=\"millimeter\" xml:lang=\"en\" ");
         out.write("xmlns=\"http://schemas.microsoft.com/3dmanufacturing/core/2015/02\">\n");
         out.write("<metadata name=\"Title\">" + named + "</metadata>\n");
         out.write("<resources><object id=\"1\" type=\"model\" name=\"" + named + "\"><mesh><vertices>\n");
-        double[] at = mesh.positions();
+        double[] at = surface.positions();
         for (int i = 0; i < at.length; i += 3) {
             out.write("<vertex x=\"" + number(at[i]) + "\" y=\"" + number(at[i + 1]) + "\" z=\"" + number(at[i + 2])
                     + "\"/>\n");
         }
         out.write("</vertices><triangles>\n");
-        int[] corners = mesh.triangles();
+        int[] corners = surface.triangles();
         for (int t = 0; t < corners.length; t += 3) {
             out.write("<triangle v1=\"" + corners[t] + "\" v2=\"" + corners[t + 1] + "\" v3=\"" + corners[t + 2]
                     + "\"/>\n");

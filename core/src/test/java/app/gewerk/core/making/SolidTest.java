@@ -82,7 +82,7 @@ class SolidTest {
     @ParameterizedTest
     @MethodSource("forms")
     void surfacesAreWatertightAndHoldTheVolumeOfWhatWasDrawn(Solid solid) {
-        Mesh mesh = Mesh.of(solid);
+        Surface mesh = Surface.of(solid);
         Map<Long, Integer> edges = new HashMap<>();
         int[] corners = mesh.triangles();
         for (int t = 0; t < corners.length; t += 3) {
@@ -119,7 +119,7 @@ class SolidTest {
                                     row.number("c"),
                                     row.number("rho") / row.number("mn")));
                     Solid solid = GearSolid.of(gear, Blank.PLAIN, 7, 0, Allowances.NONE, 1e-4);
-                    assertThat(Mesh.of(solid).volumeMm3() / 7)
+                    assertThat(Surface.of(solid).volumeMm3() / 7)
                             .as(row.toString())
                             .isCloseTo(row.expected(), within(2 * row.tolerance()));
                 });
@@ -229,6 +229,40 @@ class SolidTest {
         }
     }
 
+    /** Tips and roots of a bevel gear at its large end by its own formulas, at the small end smaller in proportion. */
+    @Test
+    void aBevelGearHasItsSizesAtTheLargeEnd() {
+        BevelGear gear = new BevelGear(.6, 20, 40, BasicRack.ISO_53_A);
+        Solid solid = GearSolid.of(gear, 0, 2.5, TOLERANCE);
+        assertThat(solid.tipDiameterMm().orElseThrow()).isCloseTo(gear.tipDiameterMm(), within(.005));
+        Line large = solid.layers().getFirst().bottom().outer();
+        assertThat(2 * large.nearestMm()).isCloseTo(gear.rootDiameterMm(), within(.005));
+        double smaller = 1 - 2.5 / gear.outerConeDistanceMm();
+        assertThat(2 * solid.layers().getFirst().top().outer().farthestMm())
+                .isCloseTo(smaller * gear.tipDiameterMm(), within(.005));
+        // Along the pitch circle teeth and spaces are alike.
+        Geometry circle = polygon(new Bore.Round(gear.referenceDiameterMm()).outline(1e-5))
+                .getBoundary();
+        assertThat(circle.intersection(polygon(large.points())).getLength())
+                .isCloseTo(20 * Math.PI * .6 / 2, within(.05));
+        Refused wide = catchThrowableOfType(Refused.class, () -> GearSolid.of(gear, 9, 2.5, TOLERANCE));
+        assertThat(english(wide.say())).contains("9");
+    }
+
+    @Test
+    void tipsAreToldAcrossTheTeethAndNotAcrossTheHub() {
+        assertThat(of(GEAR, blank(new Bore.Round(3)), Allowances.NONE)
+                        .tipDiameterMm()
+                        .orElseThrow())
+                .isCloseTo(GEAR.tipDiameterMm(), within(.004));
+        CylindricalGear ring = new CylindricalGear(true, .5, 48, 0, 0, BasicRack.ISO_53_A);
+        assertThat(of(ring, Blank.PLAIN, Allowances.NONE).tipDiameterMm().orElseThrow())
+                .isCloseTo(ring.tipDiameterMm(), within(.004));
+        assertThat(GearSolid.of(new GearRack(.5, 0, BasicRack.ISO_53_A), 12, 4, TOLERANCE)
+                        .tipDiameterMm())
+                .isEmpty();
+    }
+
     @Test
     void whatCannotBeIsSaid() {
         Refused tooThin = catchThrowableOfType(Refused.class, () -> drawn(GEAR, new Allowances(0, 0, 0, 0, .3)));
@@ -242,7 +276,7 @@ class SolidTest {
         Solid crossing = new Solid(List.of(
                 Solid.Layer.straight(small, 1),
                 Solid.Layer.straight(Section.of(new Line(aside, false), List.of()), 1)));
-        assertThat(english(catchThrowableOfType(Refused.class, () -> Mesh.of(crossing))
+        assertThat(english(catchThrowableOfType(Refused.class, () -> Surface.of(crossing))
                         .say()))
                 .startsWith("Two steps of it cross");
     }

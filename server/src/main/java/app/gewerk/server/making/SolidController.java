@@ -1,15 +1,15 @@
 package app.gewerk.server.making;
 
-import app.gewerk.core.gear.Point;
 import app.gewerk.core.making.DxfFile;
-import app.gewerk.core.making.Mesh;
 import app.gewerk.core.making.Solid;
 import app.gewerk.core.making.StepFile;
 import app.gewerk.core.making.StlFile;
+import app.gewerk.core.making.Surface;
 import app.gewerk.core.making.ThreeMfFile;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.Words;
 import java.nio.charset.StandardCharsets;
+import java.util.Optional;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -28,9 +28,9 @@ class SolidController {
      *
      * @param volumeMm3 of what is drawn
      * @param heightMm of what is drawn
-     * @param tipDiameterMm of what is drawn
+     * @param tipDiameterMm of what is drawn, of a ring between the tips; none of a rack
      */
-    record SolidView(double volumeMm3, double heightMm, double tipDiameterMm, int triangles) {}
+    record SolidView(double volumeMm3, double heightMm, Optional<Double> tipDiameterMm, int triangles) {}
 
     @PostMapping("/api/workings/making/solid")
     SolidView solid(@RequestBody SolidSpec spec) {
@@ -38,22 +38,18 @@ class SolidController {
         return new SolidView(
                 solid.volumeMm3(),
                 solid.heightMm(),
-                2
-                        * solid.layers().getLast().bottom().outer().points().stream()
-                                .mapToDouble(Point::radius)
-                                .max()
-                                .orElse(0),
-                Mesh.of(solid).count());
+                solid.tipDiameterMm(),
+                Surface.of(solid).count());
     }
 
     @PostMapping(value = "/api/workings/making/gear.stl", produces = STL)
     ResponseEntity<byte[]> stl(@RequestBody SolidSpec spec) {
-        return Files.attached(StlFile.of(Mesh.of(spec.solid()), title(spec)), "gear.stl", STL);
+        return Files.attached(StlFile.of(Surface.of(spec.solid()), title(spec)), "gear.stl", STL);
     }
 
     @PostMapping(value = "/api/workings/making/gear.3mf", produces = THREE_MF)
     ResponseEntity<byte[]> threeMf(@RequestBody SolidSpec spec) {
-        return Files.attached(ThreeMfFile.of(Mesh.of(spec.solid()), title(spec)), "gear.3mf", THREE_MF);
+        return Files.attached(ThreeMfFile.of(Surface.of(spec.solid()), title(spec)), "gear.3mf", THREE_MF);
     }
 
     @PostMapping(value = "/api/workings/making/gear.step", produces = STEP)

@@ -57,24 +57,37 @@ record SolidSpec(
         return form == null ? "gear" : form;
     }
 
-    Allowances made() {
+    private Allowances made() {
         return allowances == null ? Allowances.NONE : allowances.allowances();
     }
 
-    Blank whole() {
-        return blank == null ? Blank.PLAIN : blank.blank(gear.toothCount());
+    private Blank whole() {
+        Blank whole = blank == null ? Blank.PLAIN : blank.blank(gear.toothCount());
+        if (or(hubOutMm) > 0 && whole.hubDiameterMm() == 0) {
+            throw Refused.at("blank.hubDiameterMm", "solid.needs", "field", "blank.hubDiameterMm");
+        }
+        return whole;
     }
 
     /** @throws Refused in words where there is no such body */
     Solid solid() {
+        if (!kind().equals("gear")) {
+            requireNone(gear.helixAngleDeg(), "gear.helixAngleDeg");
+            requireNone(hubOutMm, "hubOutMm");
+            if (!made().equals(Allowances.NONE)) {
+                throw Refused.at("allowances", "solid.onlyOfGear", "field", "allowances");
+            }
+        }
         return switch (kind()) {
             case "gear" -> GearSolid.of(gear.gear(), whole(), faceWidthMm, or(hubOutMm), made(), TOLERANCE_MM);
-            case "rack" ->
-                GearSolid.of(
+            case "rack" -> {
+                requireNone(bore(), "blank.bore");
+                yield GearSolid.of(
                         new GearRack(gear.pitch().module(), 0, gear.rack()),
                         gear.toothCount(),
                         faceWidthMm,
                         TOLERANCE_MM);
+            }
             case "bevel" ->
                 GearSolid.of(
                         new BevelGear(
@@ -116,6 +129,13 @@ record SolidSpec(
         return blank == null || blank.bore() == null
                 ? 0
                 : 2 * blank.bore().bore().reachMm();
+    }
+
+    /** What is not reckoned with is not passed over. */
+    private static void requireNone(@Nullable Double value, String field) {
+        if (value != null && value != 0) {
+            throw Refused.at(field, "solid.onlyOfGear", "field", field);
+        }
     }
 
     private static double given(@Nullable Double value, String field) {

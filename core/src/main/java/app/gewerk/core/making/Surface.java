@@ -19,7 +19,7 @@ import org.locationtech.jts.triangulate.polygon.ConstrainedDelaunayTriangulator;
  * @param positions x, y, z of each corner (mm)
  * @param triangles three corners each, by number
  */
-public record Mesh(double[] positions, int[] triangles) {
+public record Surface(double[] positions, int[] triangles) {
     /** How far the edge of a twisted tooth may lie inside the helix (mm). */
     private static final double TWIST_TOLERANCE_MM = 0.0015;
 
@@ -50,7 +50,7 @@ public record Mesh(double[] positions, int[] triangles) {
     /**
      * @throws app.gewerk.core.words.Refused where two layers' lines cross: one must lie within the other
      */
-    public static Mesh of(Solid solid) {
+    public static Surface of(Solid solid) {
         Builder builder = new Builder();
         double z = 0;
         Section below = null;
@@ -61,7 +61,7 @@ public record Mesh(double[] positions, int[] triangles) {
             below = layer.top();
         }
         builder.between(below, null, z);
-        return builder.mesh();
+        return builder.surface();
     }
 
     private static final class Builder {
@@ -72,8 +72,8 @@ public record Mesh(double[] positions, int[] triangles) {
         /** By height: the corners that stand there. */
         private final Map<Double, Map<Coordinate, Integer>> known = new HashMap<>();
 
-        Mesh mesh() {
-            return new Mesh(Arrays.copyOf(positions, 3 * corners), Arrays.copyOf(triangles, used));
+        Surface surface() {
+            return new Surface(Arrays.copyOf(positions, 3 * corners), Arrays.copyOf(triangles, used));
         }
 
         private int corner(double x, double y, double z) {
@@ -137,13 +137,11 @@ public record Mesh(double[] positions, int[] triangles) {
 
         /** So many that a chord of the helix at the farthest point strays by no more than the tolerance. */
         private static int levels(Solid.Layer layer, Section.Line line) {
-            double farthest =
-                    line.points().stream().mapToDouble(Point::radius).max().orElse(0);
             double twist = Math.abs(Math.toRadians(layer.twistDeg()));
             if (twist == 0) {
                 return 1;
             }
-            double step = 2 * Math.acos(1 - Math.min(1, TWIST_TOLERANCE_MM / farthest));
+            double step = 2 * Math.acos(1 - Math.min(1, TWIST_TOLERANCE_MM / line.farthestMm()));
             return (int) Math.clamp(Math.ceil(twist / step), 1, MOST_LEVELS);
         }
 
