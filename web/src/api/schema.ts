@@ -3992,8 +3992,6 @@ export interface components {
             heightMm: number;
             /** Format: double */
             tipDiameterMm?: number;
-            /** Format: int32 */
-            triangles: number;
             /** Format: double */
             volumeMm3: number;
         };

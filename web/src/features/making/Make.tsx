@@ -6,12 +6,13 @@ import { api, ask, Refused, type Schemas } from '../../api/client';
 import { Notice } from '../../parts/Notice';
 import { PlainButton } from '../../parts/PlainButton';
 import { PlainSelect } from '../../parts/PlainSelect';
+import { saveFile } from '../../parts/saveFile';
 import { lengthWords, useUnit } from '../../parts/unit';
 import { useDraft } from '../../parts/useDraft';
 import { texts } from '../../texts';
 import { colour, onKraft } from '../../theme';
 import { Frame } from '../job/Frame';
-import { Field, GearFields, Numbers } from '../workings/GearFields';
+import { Field, GearFields, Group, Numbers } from '../workings/GearFields';
 import { WorkingsHead } from '../workings/WorkingsHead';
 import { A_SOLID, ACROSS, FORMS, hasBore, SHAPES, solidForm, solidOf, type SolidForm } from './solidForm';
 
@@ -27,6 +28,9 @@ const file = (format: (typeof FORMATS)[number], body: Schemas['SolidSpec'], sign
       ...(signal && { signal }),
     }),
   );
+
+/** A binary STL has a head of 84 bytes and 50 for each triangle. */
+const trianglesOf = (stl: ArrayBuffer) => (stl.byteLength - 84) / 50;
 
 /** Files that make a gear, drawn so that it comes out right. With a job's number in the address, its gear to begin with. */
 export default function Make() {
@@ -63,12 +67,7 @@ export default function Make() {
   const take = async (format: (typeof FORMATS)[number]) => {
     if (!body) return;
     try {
-      const bytes = await file(format, body);
-      const link = document.createElement('a');
-      link.href = URL.createObjectURL(new Blob([bytes]));
-      link.download = `${wanted.data?.name ?? 'gear'}.${format}`;
-      link.click();
-      URL.revokeObjectURL(link.href);
+      saveFile(new Blob([await file(format, body)]), `${wanted.data?.name ?? 'gear'}.${format}`);
       setFailed('');
     } catch (refused) {
       if (refused instanceof Refused) setFailed(refused.message);
@@ -162,7 +161,7 @@ export default function Make() {
               : ([[words.drawnTip, lengthWords(made.data.tipDiameterMm, unit)]] as [string, string][])),
             [words.drawnHeight, lengthWords(made.data.heightMm, unit)],
             [words.volume, `${(made.data.volumeMm3 / 1000).toFixed(3)} cm³`],
-            [words.triangles, String(made.data.triangles)],
+            ...(stl.data ? ([[words.triangles, String(trianglesOf(stl.data))]] as [string, string][]) : []),
           ]}
         />
       )}
@@ -175,28 +174,6 @@ export default function Make() {
       </Box>
       <Box sx={{ fontSize: 14, pb: 2 }}>{words.caution}</Box>
     </Frame>
-  );
-}
-
-function Group(props: { title: string; children: React.ReactNode }) {
-  return (
-    <Box
-      component="fieldset"
-      sx={{
-        border: `1px solid ${colour.line}`,
-        m: 0,
-        mb: 1,
-        p: 1,
-        display: 'grid',
-        gridTemplateColumns: 'repeat(auto-fill, minmax(136px, 1fr))',
-        gap: 1,
-      }}
-    >
-      <Box component="legend" sx={{ fontWeight: 700, px: 0.5 }}>
-        {props.title}
-      </Box>
-      {props.children}
-    </Box>
   );
 }
 

@@ -4,6 +4,7 @@ import { api, ask, Refused, type Schemas } from '../../api/client';
 import { texts } from '../../texts';
 import { colour, onKraft } from '../../theme';
 import { PlainButton } from '../../parts/PlainButton';
+import { saveFile } from '../../parts/saveFile';
 
 const MOST = 9;
 
@@ -22,11 +23,7 @@ export function SheetButton({ answer, title }: { answer: Schemas['Identified']; 
           parseAs: 'blob',
         }),
       );
-      const link = document.createElement('a');
-      link.href = URL.createObjectURL(page as Blob);
-      link.download = 'candidates.pdf';
-      link.click();
-      URL.revokeObjectURL(link.href);
+      saveFile(page as Blob, 'candidates.pdf');
       setRefused('');
     } catch (failed) {
       if (failed instanceof Refused) setRefused(failed.message);

@@ -29,21 +29,7 @@ export function GearFields(props: {
     />
   );
   return (
-    <Box
-      component="fieldset"
-      sx={{
-        border: `1px solid ${colour.line}`,
-        m: 0,
-        mb: 1,
-        p: 1,
-        display: 'grid',
-        gridTemplateColumns: 'repeat(auto-fill, minmax(120px, 1fr))',
-        gap: 1,
-      }}
-    >
-      <Box component="legend" sx={{ fontWeight: 700, px: 0.5 }}>
-        {props.title}
-      </Box>
+    <Group title={props.title}>
       <PlainSelect
         label={`${props.title}: ${words.pitch}`}
         shown={words.pitch}
@@ -79,6 +65,29 @@ export function GearFields(props: {
         />
       )}
       {props.widthToo && field('width', words.faceWidth)}
+    </Group>
+  );
+}
+
+/** Fields that belong together, in a grid. */
+export function Group(props: { title: string; children: ReactNode }) {
+  return (
+    <Box
+      component="fieldset"
+      sx={{
+        border: `1px solid ${colour.line}`,
+        m: 0,
+        mb: 1,
+        p: 1,
+        display: 'grid',
+        gridTemplateColumns: 'repeat(auto-fill, minmax(132px, 1fr))',
+        gap: 1,
+      }}
+    >
+      <Box component="legend" sx={{ fontWeight: 700, px: 0.5 }}>
+        {props.title}
+      </Box>
+      {props.children}
     </Box>
   );
 }

@@ -18,9 +18,9 @@ import java.util.stream.Stream;
  */
 public record Seating(List<BenchStep> steps, Optional<Double> holdsNmm) {
     /** A bore this near goes on as the old one did (common practice). */
-    private static final double SAME_BORE_MM = 0.035;
+    public static final double SAME_BORE_MM = 0.035;
     /** Up to so much a reamer opens a bore by hand (common practice). */
-    private static final double REAM_MM = 0.25;
+    public static final double REAM_MM = 0.25;
     /** A bush of less wall is not turned; foil does (common practice). */
     private static final double LEAST_BUSH_WALL_MM = 0.3;
     /** Of a bush that a bore is opened for (common practice). */
@@ -214,14 +214,13 @@ public record Seating(List<BenchStep> steps, Optional<Double> holdsNmm) {
     }
 
     private static BenchStep opened(Stock gear, double toMm, String code) {
-        IsoLimits limits = IsoLimits.of(toMm, "H7");
-        boolean ream = gear.boreMm.filter(mm -> toMm - mm <= REAM_MM).isPresent();
-        return (ream ? Work.REAM : Work.DRILL_AND_REAM)
-                .step(code, "how", howOpened(ream), "to", toMm, "upper", limits.upperMm());
+        return opened(gear, toMm, code, "upper", IsoLimits.of(toMm, "H7").upperMm());
     }
 
-    private static Say howOpened(boolean ream) {
-        return Say.of(ream ? "fit.ream" : "fit.drillAndReam");
+    private static BenchStep opened(Stock gear, double toMm, String code, String told, double value) {
+        boolean ream = gear.boreMm.filter(mm -> toMm - mm <= REAM_MM).isPresent();
+        Say how = Say.of(ream ? "fit.ream" : "fit.drillAndReam");
+        return (ream ? Work.REAM : Work.DRILL_AND_REAM).step(code, "how", how, "to", toMm, told, value);
     }
 
     /** As tight as the plastic bears for years; what the warmth of its place and those years leave of that. */
@@ -233,12 +232,10 @@ public record Seating(List<BenchStep> steps, Optional<Double> holdsNmm) {
         double left = Math.max(0, pressed.interferenceAtMm(shaft.temperatureC, STEEL_EXPANSION));
         PlasticFit warm =
                 new PlasticFit(fit(gear, d, left, gear.material.elasticAt(shaft.temperatureC)), gear.material);
-        boolean ream = gear.boreMm.filter(mm -> d - tight - mm <= REAM_MM).isPresent();
         double holds = warm.relaxedSlipTorqueNmm() * (shaft.flat ? BESIDE_A_FLAT : 1);
         return new Grip(
                 holds,
-                Optional.of((ream ? Work.REAM : Work.DRILL_AND_REAM)
-                        .step("fit.reamPress", "how", howOpened(ream), "to", d - tight, "under", tight)),
+                Optional.of(opened(gear, d - tight, "fit.reamPress", "under", tight)),
                 List.of(Work.PRESS.step("fit.pressOn", "holds", holds)));
     }
 

@@ -1,5 +1,6 @@
 package app.gewerk.core.sourcing;
 
+import app.gewerk.core.fit.Seating;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
@@ -54,12 +55,8 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
     private static final double RUNS_AS_SAME = 0.004;
     /** Relative; beyond it they do not run with the mate at all: 0.5 module and 50 pitch still do, badly (common practice). */
     private static final double NEAR_PITCH = 0.0175;
-    /** A bore this near slides or presses on as the old one did (common practice). */
-    private static final double SAME_BORE_MM = 0.035;
     /** Up to so much a bush of thin tube or a wrap fills a bore that is too wide (common practice). */
     private static final double SLEEVE_MM = 0.4;
-    /** Up to so much a reamer opens a bore by hand (common practice). */
-    private static final double REAM_MM = 0.25;
     /** A wall of less than this share of the root diameter, both sides together, splits when pressed on (from memory). */
     private static final double THIN_WALL = 0.25;
 
@@ -195,7 +192,7 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
 
     private static double bore(double yours, double theirs, double rootMm, List<Difference> differences) {
         double wider = theirs - yours;
-        if (Math.abs(wider) <= SAME_BORE_MM) {
+        if (Math.abs(wider) <= Seating.SAME_BORE_MM) {
             return 1;
         }
         if (wider > 0) {
@@ -218,12 +215,12 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
                         thin ? "match.thinWall" : "match.wall",
                         "how",
                         Say.of(
-                                -wider <= REAM_MM ? "match.boreReam" : "match.boreDrill",
+                                -wider <= Seating.REAM_MM ? "match.boreReam" : "match.boreDrill",
                                 "theirs",
                                 theirs,
                                 "yours",
                                 yours))));
-        return (thin ? Leaves.THIN_WALLED : 1) * (-wider <= REAM_MM ? Leaves.REAMED : Leaves.DRILLED);
+        return (thin ? Leaves.THIN_WALLED : 1) * (-wider <= Seating.REAM_MM ? Leaves.REAMED : Leaves.DRILLED);
     }
 
     private static double width(double yours, double theirs, List<Difference> differences) {

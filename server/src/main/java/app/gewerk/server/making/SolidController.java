@@ -30,16 +30,12 @@ class SolidController {
      * @param heightMm of what is drawn
      * @param tipDiameterMm of what is drawn, of a ring between the tips; none of a rack
      */
-    record SolidView(double volumeMm3, double heightMm, Optional<Double> tipDiameterMm, int triangles) {}
+    record SolidView(double volumeMm3, double heightMm, Optional<Double> tipDiameterMm) {}
 
     @PostMapping("/api/workings/making/solid")
     SolidView solid(@RequestBody SolidSpec spec) {
         Solid solid = spec.solid();
-        return new SolidView(
-                solid.volumeMm3(),
-                solid.heightMm(),
-                solid.tipDiameterMm(),
-                Surface.of(solid).count());
+        return new SolidView(solid.volumeMm3(), solid.heightMm(), solid.tipDiameterMm());
     }
 
     @PostMapping(value = "/api/workings/making/gear.stl", produces = STL)
