@@ -82,6 +82,10 @@ final class ApiCaller {
         return send("POST", path, body, key, cookies);
     }
 
+    HttpResponse<String> put(String path, String body, String key) {
+        return send("PUT", path, body, key, cookies);
+    }
+
     /** Asks for something that is no text. */
     HttpResponse<byte[]> file(String path, String body) {
         return send("POST", path, body, "file", cookies, HttpResponse.BodyHandlers.ofByteArray());

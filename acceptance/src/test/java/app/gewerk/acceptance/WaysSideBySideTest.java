@@ -4,6 +4,12 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.options.AriaRole;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;
 
 /** Choosing as a technician does it: for whom, what is missing, what else there is, and the decision. */
@@ -62,8 +68,7 @@ class WaysSideBySideTest {
             ilva.open("/job/19/choose");
             ilva.page.getByText("Around the gear").click();
             assertThat(ilva.text("Where no torque is typed, the machine's train has it"))
-                    .containsText(java.util.regex.Pattern.compile(
-                            "\\d N mm at work, [\\d.]+ N mm stalled, as the traverse gear"));
+                    .containsText(Pattern.compile("\\d N mm at work, [\\d.]+ N mm stalled, as the traverse gear"));
         }
     }
 
@@ -99,5 +104,59 @@ class WaysSideBySideTest {
                     .isVisible();
             assertThat(steps.last()).containsText("N mm");
         }
+    }
+
+    /** Two ends turn against each other: what one gear wore on one flank, the other wore on the other. */
+    @Test
+    void twoEndsThatTurnAgainstEachOtherAreOfferedToChangePlaces() throws IOException {
+        try (RunningGewerk demo = RunningGewerk.withDemo();
+                Technician ilva = new Technician(demo)) {
+            ilva.open("/");
+            ilva.stepUpAs("Ilva");
+            ilva.open("/job/15/listen");
+            ilva.role(AriaRole.LINK, Pattern.compile("The train to scale")).click();
+            var taken =
+                    ilva.page.waitForDownload(() -> ilva.role(AriaRole.LINK, Pattern.compile("Take it along as text"))
+                            .click());
+            String ends = Files.readString(taken.path())
+                    .replaceAll("(code: leftGear.*shaft: left,)", "$1 teeth: 12,")
+                    .replace("teeth: 30", "teeth: 12")
+                    .replaceAll(", centre: 26.45", "")
+                    .replace("driver: middleGear, driven: rightGear", "driver: leftGear, driven: rightGear");
+            ilva.button("Read it from text").click();
+            ilva.field("the text").fill(ends);
+            ilva.button("Read this").click();
+            ilva.button("Keep it in the device book").click();
+            assertThat(ilva.button("Leave it as it was")).hasCount(0);
+
+            mark(demo, "leftGear", "both");
+            ilva.open("/job/15/choose");
+            assertThat(strips(ilva).first()).isVisible();
+            assertThat(ilva.text("Change it for the")).hasCount(0);
+            mark(demo, "leftGear", "clockwise");
+            ilva.page.reload();
+            assertThat(strips(ilva).filter(new Locator.FilterOptions().setHasText("Change it for the right end gear")))
+                    .isVisible();
+        }
+    }
+
+    /** All teeth of the gear of job 15 worn on the flank said. */
+    private static void mark(RunningGewerk demo, String component, String flank) {
+        String marks = IntStream.rangeClosed(1, 12)
+                .mapToObj(tooth ->
+                        "{\"tooth\":" + tooth + ",\"kind\":\"worn\",\"flank\":\"" + flank + "\",\"amount\":0.6}")
+                .collect(Collectors.joining(","));
+        ApiCaller caller = new ApiCaller(demo, "Ren");
+        var before = Pattern.compile("\"version\":(\\d+)")
+                .matcher(caller.get("/api/damage/15").body());
+        String version = before.find() ? before.group(1) : "0";
+        var answer = caller.put(
+                "/api/damage/15",
+                "{\"version\":" + version + ",\"map\":{\"gear\":\"end gear\",\"component\":\"" + component
+                        + "\",\"toothCount\":12,\"faceWidthMm\":8,\"hub\":\"sound\",\"bore\":\"sound\",\"web\":\"sound\","
+                        + "\"oddColour\":false,\"brittle\":false,\"softened\":false,\"fragmentsFound\":0,\"fragmentsAccepted\":\"\","
+                        + "\"marks\":[" + marks + "]}}",
+                "mark-" + flank);
+        Assertions.assertThat(answer.statusCode()).as(answer.body()).isEqualTo(200);
     }
 }
