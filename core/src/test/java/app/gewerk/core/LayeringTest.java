@@ -31,6 +31,7 @@ class LayeringTest {
                     "org.locationtech.jts..",
                     "com.ibm.icu..",
                     "org.yaml.snakeyaml..",
+                    "org.ojalgo..",
                     "org.apache.commons.csv..");
 
     @ArchTest

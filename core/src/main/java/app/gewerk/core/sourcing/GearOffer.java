@@ -31,6 +31,11 @@ public record GearOffer(
         int dispatchDays) {
     private static final Set<String> METALS = Set.of("brass", "bronze", "steel", "aluminium", "zinc");
 
+    /** What an order has to know of it. */
+    public Listing listing() {
+        return new Listing(seller, itemNumber, packSize, packPrice, stock, dispatchDays);
+    }
+
     boolean metal() {
         return METALS.contains(material.toLowerCase(Locale.ROOT));
     }

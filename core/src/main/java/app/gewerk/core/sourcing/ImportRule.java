@@ -17,4 +17,10 @@ public record ImportRule(
         BigDecimal dutyFreeUpTo,
         BigDecimal taxPercent,
         BigDecimal taxFreeUpTo,
-        BigDecimal handlingFee) {}
+        BigDecimal handlingFee) {
+
+    /** Whether anything is looked at on the way. */
+    boolean atABorder() {
+        return dutyPercent.signum() > 0 || taxPercent.signum() > 0;
+    }
+}

@@ -3,8 +3,8 @@ package app.gewerk.core.sourcing;
 import app.gewerk.core.words.Refused;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
-import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.util.List;
 
 /**
  * What an order really costs when it lies on the bench, in the shop's currency, and when that is.
@@ -32,16 +32,17 @@ public record LandedCost(
     /** The shop's currency and what one unit of the seller's is worth in it, with its date. */
     public record Exchange(String shopCurrency, BigDecimal rate, LocalDate date) {}
 
+    /** So many packs of something in a parcel. */
+    public record Packed(Listing listing, int packs) {}
+
     /**
-     * Goods and postage are converted and rounded to the cent each; duty on the goods; tax on goods, postage and duty;
-     * the carrier's handling fee where either is due.
+     * One thing alone.
      *
      * @param piecesWanted at least 1
-     * @param orderedOn the day the order goes out; arrival counts working days from there, Monday to Friday
      * @throws Refused if no piece is wanted
      */
     public static LandedCost of(
-            GearOffer offer,
+            Listing listing,
             SellerTerms terms,
             ImportRule rule,
             Exchange exchange,
@@ -50,8 +51,28 @@ public record LandedCost(
         if (piecesWanted < 1 || piecesWanted > 10_000) {
             throw new Refused("order.pieces", "given", piecesWanted);
         }
-        int packs = (piecesWanted + offer.packSize() - 1) / offer.packSize();
-        BigDecimal goodsAbroad = offer.packPrice().multiply(BigDecimal.valueOf(packs));
+        Packed packed = new Packed(listing, listing.packsFor(piecesWanted));
+        return ofParcel(List.of(packed), terms, rule, exchange, piecesWanted, orderedOn);
+    }
+
+    /**
+     * Everything that one seller sends at once. Goods and postage are converted and rounded to the cent each; duty on the
+     * goods; tax on goods, postage and duty; the carrier's handling fee where either is due.
+     *
+     * @param parcel at least one line; it leaves when the last of them is ready
+     * @param piecesWanted those of them that somebody waits for
+     * @param orderedOn the day the order goes out; arrival counts the seller's working days from there
+     */
+    public static LandedCost ofParcel(
+            List<Packed> parcel,
+            SellerTerms terms,
+            ImportRule rule,
+            Exchange exchange,
+            int piecesWanted,
+            LocalDate orderedOn) {
+        BigDecimal goodsAbroad = parcel.stream()
+                .map(line -> line.listing.packPrice().multiply(BigDecimal.valueOf(line.packs)))
+                .reduce(BigDecimal.ZERO, BigDecimal::add);
         BigDecimal goods = cents(goodsAbroad.multiply(exchange.rate()));
         BigDecimal postage = cents(terms.postageFor(goodsAbroad).multiply(exchange.rate()));
         BigDecimal duty = goods.compareTo(rule.dutyFreeUpTo()) > 0 ? percent(rule.dutyPercent(), goods) : zero();
@@ -59,10 +80,16 @@ public record LandedCost(
         BigDecimal tax = goods.compareTo(rule.taxFreeUpTo()) > 0 ? percent(rule.taxPercent(), taxed) : zero();
         BigDecimal handling = duty.add(tax).signum() > 0 ? cents(rule.handlingFee()) : zero();
         BigDecimal total = taxed.add(tax).add(handling);
+        int ready = parcel.stream()
+                .mapToInt(line -> line.listing.dispatchDays())
+                .max()
+                .orElse(0);
         return new LandedCost(
                 exchange.shopCurrency(),
-                packs,
-                packs * offer.packSize(),
+                parcel.stream().mapToInt(Packed::packs).sum(),
+                parcel.stream()
+                        .mapToInt(line -> line.packs * line.listing.packSize())
+                        .sum(),
                 goods,
                 postage,
                 duty,
@@ -72,8 +99,8 @@ public record LandedCost(
                 total.divide(BigDecimal.valueOf(piecesWanted), 2, RoundingMode.HALF_UP),
                 exchange.rate(),
                 exchange.date(),
-                afterWorkingDays(orderedOn, offer.dispatchDays() + terms.transitDays()),
-                offer.stock() >= packs);
+                terms.arrival(orderedOn, ready),
+                parcel.stream().allMatch(line -> line.listing.stock() >= line.packs));
     }
 
     private static BigDecimal percent(BigDecimal percent, BigDecimal of) {
@@ -86,16 +113,5 @@ public record LandedCost(
 
     private static BigDecimal zero() {
         return cents(BigDecimal.ZERO);
-    }
-
-    static LocalDate afterWorkingDays(LocalDate start, int days) {
-        LocalDate day = start;
-        for (int left = days; left > 0; ) {
-            day = day.plusDays(1);
-            if (day.getDayOfWeek() != DayOfWeek.SATURDAY && day.getDayOfWeek() != DayOfWeek.SUNDAY) {
-                left--;
-            }
-        }
-        return day;
     }
 }

@@ -3,7 +3,6 @@ package app.gewerk.core.sourcing;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.gewerk.core.gear.Pitch;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
@@ -28,21 +27,8 @@ class LandedCostTest {
                 new BigDecimal(fee));
     }
 
-    private static GearOffer offer(int pack, String price, int stock, int dispatch) {
-        return new GearOffer(
-                "s",
-                "i",
-                Pitch.ofModule(0.5),
-                24,
-                20,
-                false,
-                2,
-                4,
-                "POM",
-                pack,
-                new BigDecimal(price),
-                stock,
-                dispatch);
+    private static Listing offer(int pack, String price, int stock, int dispatch) {
+        return new Listing("s", "i", pack, new BigDecimal(price), stock, dispatch);
     }
 
     private static SellerTerms terms(String currency, int transit) {
@@ -54,7 +40,8 @@ class LandedCostTest {
                 List.of(
                         new SellerTerms.PostageStep(BigDecimal.ZERO, new BigDecimal("9.80")),
                         new SellerTerms.PostageStep(new BigDecimal("75"), new BigDecimal("14.50"))),
-                transit);
+                transit,
+                List.of());
     }
 
     @Test

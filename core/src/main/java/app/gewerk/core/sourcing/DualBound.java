@@ -1,0 +1,311 @@
+package app.gewerk.core.sourcing;
+
+import app.gewerk.core.sourcing.OrderModel.Answer;
+import app.gewerk.core.sourcing.OrderModel.Item;
+import app.gewerk.core.sourcing.OrderModel.Use;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * A bound below which no answer can cost. Each need is given a price; every parcel then chooses for itself which needs are
+ * worth its while at these prices, as if no other served them. The prices together with what all parcels lose are at most
+ * what the best answer costs (Lagrange); the prices are raised where none serves a need and lowered where several do
+ * (subgradient steps after Polyak).
+ */
+final class DualBound {
+    /** Values of goods are told apart to so many parts of what lies below the last threshold of a tariff. */
+    private static final int BUCKETS = 400;
+    /** Steps without a better bound, after which they are made half as long. */
+    private static final int PATIENCE = 6;
+
+    private final OrderModel model;
+    /** By parcel: what may be in it. */
+    private final List<List<Integer>> items = new ArrayList<>();
+    /** By item: the uses of it. */
+    private final List<List<Use>> uses = new ArrayList<>();
+
+    private final double[] price;
+    /** How often each need is served at the prices of the last step, and by which of its uses. */
+    private final double[] served;
+
+    private final List<List<Integer>> servedBy = new ArrayList<>();
+    private double best = Double.NEGATIVE_INFINITY;
+    private double step = 1;
+    private int vain;
+
+    /** @param known an answer to begin from */
+    DualBound(OrderModel model, Answer known) {
+        this.model = model;
+        for (int s = 0; s < model.parcels.size(); s++) {
+            List<Integer> theirs = new ArrayList<>();
+            for (int i = 0; i < model.items.size(); i++) {
+                if (model.items.get(i).parcel() == s) {
+                    theirs.add(i);
+                }
+            }
+            items.add(theirs);
+        }
+        for (int i = 0; i < model.items.size(); i++) {
+            int item = i;
+            uses.add(model.uses.stream()
+                    .flatMap(List::stream)
+                    .filter(u -> u.item() == item)
+                    .toList());
+        }
+        price = prices(known);
+        served = new double[price.length];
+        model.needs.forEach(n -> servedBy.add(new ArrayList<>()));
+    }
+
+    /** To begin with, what each need costs in an answer that is known: its own cost and its share of the parcel. */
+    private double[] prices(Answer known) {
+        double[] prices = new double[model.needs.size()];
+        double[] goods = new double[model.parcels.size()];
+        double[] had = new double[model.parcels.size()];
+        for (int i = 0; i < model.items.size(); i++) {
+            goods[model.items.get(i).parcel()] +=
+                    (double) known.packs()[i] * model.items.get(i).price();
+        }
+        for (boolean adding : new boolean[] {true, false}) {
+            for (int n = 0; n < prices.length; n++) {
+                for (int k = 0; k < model.uses.get(n).size(); k++) {
+                    int pieces = known.pieces()[n][k];
+                    Use use = model.uses.get(n).get(k);
+                    Item item = model.items.get(use.item());
+                    double worth =
+                            (double) pieces * item.price() / item.listing().packSize();
+                    if (adding) {
+                        had[item.parcel()] += worth;
+                    } else if (pieces > 0) {
+                        double parcel =
+                                model.parcels.get(item.parcel()).tariff().at((long) goods[item.parcel()]);
+                        prices[n] += pieces * use.perPiece() + parcel * worth / had[item.parcel()];
+                    }
+                }
+            }
+        }
+        for (int n = 0; n < prices.length; n++) {
+            if (Arrays.stream(known.pieces()[n]).sum() == 0) {
+                prices[n] = model.unmet(n);
+            }
+        }
+        return prices;
+    }
+
+    double best() {
+        return best;
+    }
+
+    /** By need, which of its uses serve it at the prices of the last step. */
+    List<List<Integer>> servedBy() {
+        return servedBy;
+    }
+
+    /**
+     * One step towards the highest bound; whether it is higher now.
+     *
+     * @param known what some answer costs
+     */
+    boolean step(double known) {
+        Arrays.fill(served, 0);
+        servedBy.forEach(List::clear);
+        double bound = Arrays.stream(price).sum();
+        for (int p = 0; p < model.parcels.size(); p++) {
+            bound += parcel(p);
+        }
+        boolean better = bound > best;
+        if (better) {
+            best = bound;
+            vain = 0;
+        } else if (++vain >= PATIENCE) {
+            step /= 2;
+            vain = 0;
+        }
+        for (int n = 0; n < served.length; n++) {
+            if (price[n] == model.unmet(n) && served[n] == 0) {
+                served[n] = 1; // left open, at just what that costs
+            }
+        }
+        double norm = 0;
+        for (double times : served) {
+            norm += (1 - times) * (1 - times);
+        }
+        if (norm > 0) {
+            double by = step * Math.max(known - bound, 1e-4 * Math.abs(known)) / norm;
+            for (int n = 0; n < price.length; n++) {
+                price[n] = Math.clamp(price[n] + by * (1 - served[n]), 0, model.unmet(n));
+            }
+        }
+        return better;
+    }
+
+    /**
+     * What an item is worth to its parcel by the packs of it.
+     *
+     * @param value what is gained (below 0) with so many packs, goods not yet paid
+     * @param pieces of each use at that many packs
+     */
+    private record Worth(double[] value, int[][] pieces) {
+        /** Packs beyond which another brings nothing, and the one to spare; none of what nobody wants at these prices. */
+        int most() {
+            int most = value.length - 1;
+            while (most > 0 && value[most] == value[most - 1]) {
+                most--;
+            }
+            return most == 0 ? 0 : Math.min(value.length - 1, most + OrderModel.SPARE_PACKS);
+        }
+    }
+
+    /** At most 0: what a parcel makes of the prices; where it is worth sending, it says whom it serves. */
+    private double parcel(int p) {
+        List<Worth> worth = items.get(p).stream().map(this::worth).toList();
+        double best = 0;
+        int[] packs = new int[0];
+        double lastSlope = Double.NaN;
+        Filled filled = null;
+        for (Tariff.Piece piece : model.parcels.get(p).tariff().pieces()) {
+            if (filled == null || piece.slope() != lastSlope) {
+                filled = fill(p, worth, piece.slope());
+                lastSlope = piece.slope();
+            }
+            int at = filled.cheapest(piece);
+            double value = piece.fixed() + filled.value[at];
+            if (value < best) {
+                best = value;
+                packs = filled.packs(at);
+            }
+        }
+        for (int j = 0; j < packs.length; j++) {
+            serve(items.get(p).get(j), worth.get(j).pieces[packs[j]]);
+        }
+        return best;
+    }
+
+    private void serve(int item, int[] pieces) {
+        for (int u = 0; u < pieces.length; u++) {
+            if (pieces[u] > 0) {
+                Use use = uses.get(item).get(u);
+                served[use.need()] +=
+                        (double) pieces[u] / model.needs.get(use.need()).pieces();
+                servedBy.get(use.need()).add(model.uses.get(use.need()).indexOf(use));
+            }
+        }
+    }
+
+    /** The best choice of needs for each number of packs of an item, by dynamic programming over its pieces. */
+    private Worth worth(int i) {
+        Item item = model.items.get(i);
+        int size = item.listing().packSize();
+        List<Use> theirs = uses.get(i);
+        int room = item.most() * size;
+        double[] value = new double[room + 1];
+        int[][] taken = new int[theirs.size()][room + 1];
+        for (int u = 0; u < theirs.size(); u++) {
+            Use use = theirs.get(u);
+            int pieces = model.needs.get(use.need()).pieces();
+            double each = use.perPiece() - price[use.need()] / pieces;
+            if (each >= 0) {
+                continue;
+            }
+            int least = model.needs.get(use.need()).mayBeSplit() ? 1 : pieces;
+            double[] with = value.clone();
+            for (int p = least; p <= pieces; p++) {
+                for (int c = p; c <= room; c++) {
+                    double made = value[c - p] + p * each;
+                    if (made < with[c]) {
+                        with[c] = made;
+                        taken[u][c] = p;
+                    }
+                }
+            }
+            value = with;
+        }
+        int most = room / size;
+        double[] byPacks = new double[most + 1];
+        int[][] pieces = new int[most + 1][theirs.size()];
+        for (int packs = 0; packs <= most; packs++) {
+            byPacks[packs] = value[packs * size];
+            int left = packs * size;
+            for (int u = theirs.size() - 1; u >= 0; u--) {
+                pieces[packs][u] = taken[u][left];
+                left -= taken[u][left];
+            }
+        }
+        return new Worth(byPacks, pieces);
+    }
+
+    /**
+     * The best fillings of a parcel by the value of the goods.
+     *
+     * @param value by bucket of goods, with the goods at this slope; the last one holds all that is worth more
+     * @param packs by item and bucket: packs of it, and {@code before} the bucket without them
+     */
+    private record Filled(double[] value, int[][] packs, int[][] before, double bucket) {
+
+        /** Goods are rounded up to whole buckets, item by item: a parcel within the piece lies within these. */
+        int cheapest(Tariff.Piece piece) {
+            int from = Math.min(value.length - 1, (int) Math.floor(piece.from() / bucket));
+            int to = Math.min(value.length - 1, (int) Math.floor(piece.to() / bucket) + packs.length);
+            int at = from;
+            for (int b = from; b <= to; b++) {
+                if (value[b] < value[at]) {
+                    at = b;
+                }
+            }
+            return at;
+        }
+
+        int[] packs(int at) {
+            int[] chosen = new int[packs.length];
+            int left = at;
+            for (int j = packs.length - 1; j >= 0; j--) {
+                chosen[j] = packs[j][left];
+                left = before[j][left];
+            }
+            return chosen;
+        }
+    }
+
+    private Filled fill(int p, List<Worth> worth, double slope) {
+        List<Integer> theirs = items.get(p);
+        double last = model.parcels.get(p).tariff().pieces().getLast().from();
+        double bucket = Math.max(1, last / BUCKETS);
+        int top = (int) Math.floor(last / bucket);
+        double[] value = new double[top + 1];
+        Arrays.fill(value, Double.POSITIVE_INFINITY);
+        value[0] = 0;
+        int[][] packs = new int[theirs.size()][];
+        int[][] before = new int[theirs.size()][];
+        int filled = 0;
+        for (int j = 0; j < theirs.size(); j++) {
+            long each = model.items.get(theirs.get(j)).price();
+            double[] by = worth.get(j).value;
+            int most = worth.get(j).most();
+            packs[j] = new int[top + 1];
+            before[j] = new int[top + 1];
+            for (int b = 0; b <= top; b++) {
+                before[j][b] = b;
+            }
+            double[] next = value.clone();
+            int reach = filled;
+            for (int count = 1; count <= most; count++) {
+                int weight = (int) Math.ceil(count * each / bucket);
+                double add = by[count] + slope * count * each;
+                for (int b = 0; b <= filled; b++) {
+                    int to = Math.min(top, b + weight);
+                    double made = value[b] + add;
+                    if (made < next[to]) {
+                        next[to] = made;
+                        packs[j][to] = count;
+                        before[j][to] = b;
+                    }
+                }
+                reach = Math.max(reach, Math.min(top, filled + weight));
+            }
+            filled = reach;
+            value = next;
+        }
+        return new Filled(value, packs, before, bucket);
+    }
+}

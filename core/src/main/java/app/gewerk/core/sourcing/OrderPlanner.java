@@ -1,0 +1,222 @@
+package app.gewerk.core.sourcing;
+
+import app.gewerk.core.sourcing.OrderModel.Answer;
+import app.gewerk.core.sourcing.OrderModel.Item;
+import app.gewerk.core.sourcing.OrderPlan.For;
+import app.gewerk.core.sourcing.OrderPlan.Line;
+import app.gewerk.core.sourcing.OrderPlan.Missing;
+import app.gewerk.core.sourcing.OrderPlan.Parcel;
+import app.gewerk.core.sourcing.OrderPlan.Why;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Predicate;
+import java.util.stream.IntStream;
+
+/**
+ * Plans orders over everything that is needed. What is small is solved as an integer program and so proven; what is not is
+ * searched, and bounded from below by prices for the needs, so that it is known how far from the best it may be.
+ */
+public final class OrderPlanner {
+    /** More ways to have something than these take an integer program longer than somebody waits (from trials). */
+    private static final int SMALL = 60;
+    /** Nobody minds a ten-thousandth. */
+    private static final double NEAR = 1e-4;
+
+    private static final double FIRST_LOOK = 0.1;
+    private static final long LONGEST_LOOK_NANOS = 1_000_000_000;
+    private static final long TELL_EVERY_NANOS = 100_000_000;
+
+    private final OrderQuestion question;
+    private final OrderModel model;
+    private final long began = System.nanoTime();
+    private final Duration time;
+    private final Predicate<SoFar> goOn;
+    private final ParcelSearch search;
+    private double bound = Double.NEGATIVE_INFINITY;
+
+    /**
+     * How far a plan has come, in the shop's currency.
+     *
+     * @param done share of the time
+     */
+    public record SoFar(BigDecimal weighed, BigDecimal atLeast, double done) {}
+
+    private OrderPlanner(OrderQuestion question, Duration time, Predicate<SoFar> goOn) {
+        this.question = question;
+        this.time = time;
+        this.goOn = goOn;
+        model = new OrderModel(question);
+        search = new ParcelSearch(model, () -> spent() >= 1);
+    }
+
+    /**
+     * @param time after which the best plan so far is given
+     * @param goOn told how far it has come some times a second; ends the search when it says no
+     */
+    public static OrderPlan plan(OrderQuestion question, Duration time, Predicate<SoFar> goOn) {
+        OrderPlanner planner = new OrderPlanner(question, time, goOn);
+        planner.solve();
+        BigDecimal alone = BigDecimal.ZERO;
+        if (question.needs().size() > 1) {
+            for (OpenNeed need : question.needs()) {
+                OrderPlanner single = new OrderPlanner(question.alone(need), time, any -> true);
+                single.search.search();
+                alone = alone.add(single.landed(single.parcels()));
+            }
+        } else {
+            alone = planner.landed(planner.parcels());
+        }
+        return planner.told(alone);
+    }
+
+    private double spent() {
+        return (double) (System.nanoTime() - began) / time.toNanos();
+    }
+
+    private void solve() {
+        int ways = model.uses.stream().mapToInt(List::size).sum();
+        if (ways <= SMALL) {
+            search.search();
+            new OrderProgram(model)
+                    .solve(time.toMillis())
+                    .filter(OrderProgram.Solved::proven)
+                    .ifPresent(solved -> {
+                        search.take(solved.answer());
+                        bound = search.bestCost();
+                    });
+        }
+        if (bound == Double.NEGATIVE_INFINITY) {
+            narrow();
+        }
+    }
+
+    /** Better answers from above and a better bound from below, until they meet, the time is over, or nobody waits. */
+    private void narrow() {
+        search.search(() -> spent() > FIRST_LOOK || System.nanoTime() - began > LONGEST_LOOK_NANOS);
+        DualBound dual = new DualBound(model, search.best());
+        long told = System.nanoTime();
+        for (int steps = 0; spent() < 1; steps++) {
+            if (dual.step(search.bestCost()) || steps % 10 == 0) {
+                search.from(dual.servedBy());
+            } else if (steps % 3 == 0) {
+                search.kick();
+            }
+            bound = dual.best();
+            if (search.bestCost() - bound <= NEAR * search.bestCost()) {
+                return;
+            }
+            if (System.nanoTime() - told > TELL_EVERY_NANOS) {
+                told = System.nanoTime();
+                if (!goOn.test(new SoFar(money(search.bestCost()), money(bound), spent()))) {
+                    return;
+                }
+            }
+        }
+    }
+
+    private static BigDecimal money(double cents) {
+        return BigDecimal.valueOf(cents / 100).setScale(2, RoundingMode.HALF_UP);
+    }
+
+    private OrderPlan told(BigDecimal alone) {
+        List<Parcel> parcels = parcels();
+        List<Missing> missing = missing();
+        double open = unserved().mapToDouble(model::unmet).sum();
+        double weighed = search.bestCost() - open;
+        return new OrderPlan(
+                parcels,
+                landed(parcels),
+                alone,
+                money(weighed),
+                money(Math.min(weighed, Math.max(0, bound - open))),
+                missing);
+    }
+
+    private BigDecimal landed(List<Parcel> parcels) {
+        return parcels.stream().map(p -> p.landed().total()).reduce(BigDecimal.ZERO, BigDecimal::add);
+    }
+
+    private List<Parcel> parcels() {
+        Answer answer = search.best();
+        List<Parcel> parcels = new ArrayList<>();
+        for (int p = 0; p < model.parcels.size(); p++) {
+            List<Line> lines = new ArrayList<>();
+            for (int i = 0; i < model.items.size(); i++) {
+                if (model.items.get(i).parcel() == p && answer.packs()[i] > 0) {
+                    lines.add(line(answer, i));
+                }
+            }
+            if (!lines.isEmpty()) {
+                parcels.add(parcel(model.parcels.get(p).source(), lines));
+            }
+        }
+        return List.copyOf(parcels);
+    }
+
+    private Line line(Answer answer, int i) {
+        Item item = model.items.get(i);
+        List<For> needs = new ArrayList<>();
+        for (int n = 0; n < model.needs.size(); n++) {
+            for (int k = 0; k < model.uses.get(n).size(); k++) {
+                if (model.uses.get(n).get(k).item() == i && answer.pieces()[n][k] > 0) {
+                    needs.add(new For(model.needs.get(n).id(), answer.pieces()[n][k]));
+                }
+            }
+        }
+        int wanted = needs.stream().mapToInt(For::pieces).sum();
+        int packs = answer.packs()[i];
+        return new Line(
+                item.listing(),
+                packs,
+                List.copyOf(needs),
+                packs * item.listing().packSize() - wanted);
+    }
+
+    private Parcel parcel(Source source, List<Line> lines) {
+        int wanted = lines.stream()
+                .flatMap(l -> l.needs().stream())
+                .mapToInt(For::pieces)
+                .sum();
+        LandedCost landed = LandedCost.ofParcel(
+                lines.stream()
+                        .map(l -> new LandedCost.Packed(l.listing(), l.packs()))
+                        .toList(),
+                source.terms(),
+                source.rule(),
+                source.exchange(),
+                Math.max(1, wanted),
+                question.today());
+        return new Parcel(source.code(), source.terms().name(), List.copyOf(lines), landed);
+    }
+
+    private List<Missing> missing() {
+        return unserved().mapToObj(this::missing).toList();
+    }
+
+    private IntStream unserved() {
+        return IntStream.range(0, model.needs.size())
+                .filter(n -> Arrays.stream(search.best().pieces()[n]).sum() == 0);
+    }
+
+    private Missing missing(int n) {
+        OpenNeed need = model.needs.get(n);
+        if (!model.uses.get(n).isEmpty()) {
+            return new Missing(need.id(), Why.NOT_ENOUGH, Optional.empty());
+        }
+        Optional<LocalDate> earliest = need.choices().stream()
+                .flatMap(choice -> question.listing(choice).stream())
+                .flatMap(listing -> question
+                        .source(listing.seller())
+                        .map(s -> s.terms().arrival(question.today(), listing.dispatchDays()))
+                        .stream())
+                .min(Comparator.naturalOrder());
+        return new Missing(need.id(), earliest.isPresent() ? Why.TOO_LATE : Why.NOBODY, earliest);
+    }
+}
