@@ -31,11 +31,13 @@ const NewJob = lazy(() => import('./features/intake/NewJob'));
 const People = lazy(() => import('./features/account/People'));
 const Book = lazy(() => import('./features/device/Book'));
 const Knowledge = lazy(() => import('./features/knowledge/Knowledge'));
+const Stores = lazy(() => import('./features/stores/Stores'));
 const Workings = lazy(() => import('./features/workings/Workings'));
 
 const AREAS = [
   { to: '/', words: texts.bench, under: [] as string[] },
   { to: '/book', words: texts.book.title, short: texts.book.short, under: ['/book', '/knowledge'] },
+  { to: '/stores', words: texts.stores.title, under: ['/stores'] },
   { to: '/workings', words: texts.workings, under: ['/workings'] },
 ];
 
@@ -126,6 +128,7 @@ export function App() {
                     <Route path="/workings/*" element={<Workings />} />
                     <Route path="/book/*" element={<Book />} />
                     <Route path="/knowledge/:file?" element={<Knowledge />} />
+                    <Route path="/stores" element={<Stores />} />
                     <Route path="/people" element={<People />} />
                     <Route path="*" element={<Welcome />} />
                   </Routes>

@@ -76,7 +76,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["change_1"];
+        put: operations["change_2"];
         post?: never;
         delete?: never;
         options?: never;
@@ -268,7 +268,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["say"];
+        put: operations["say_1"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1165,6 +1165,150 @@ export interface paths {
         };
         get: operations["terms"];
         put: operations["saveTerms"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sourcing/needs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["open_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sourcing/needs/{needId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change_1"];
+        post?: never;
+        delete: operations["drop"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sourcing/needs/{needId}/word": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["say"];
+        post?: never;
+        delete: operations["takeBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sourcing/parcels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["underWay"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sourcing/parcels/{orderId}/lines/{position}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["became"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sourcing/parcels/{orderId}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["withdraw_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sourcing/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sourcing/plan/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sourcing/{jobId}/need": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ofJob"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -2255,6 +2399,7 @@ export interface components {
             words: string;
         };
         Decide: {
+            need?: components["schemas"]["Needing"];
             order?: components["schemas"]["OrderRequest"];
             reason: string;
             /** Format: int32 */
@@ -2276,6 +2421,8 @@ export interface components {
         Difference: {
             /** @enum {string} */
             about: "pitch" | "angle" | "depth" | "material" | "shift" | "bore" | "width";
+            /** Format: int32 */
+            minutes: number;
             /** @enum {string} */
             weight: "harmless" | "benchWork" | "risk";
             words: string;
@@ -2471,6 +2618,11 @@ export interface components {
             errorPercent: number;
             /** Format: int32 */
             toothCount: number;
+        };
+        ForNeed: {
+            needId: string;
+            /** Format: int32 */
+            pieces: number;
         };
         FoundCount: {
             /** Format: double */
@@ -2948,11 +3100,27 @@ export interface components {
         Line: {
             line: string;
         };
+        LineBecame: {
+            outcome: string;
+            /** Format: int32 */
+            pieces: number;
+        };
         Link: {
             address: string;
             code: string[];
             /** Format: date-time */
             goodUntil: string;
+        };
+        Listing: {
+            /** Format: int32 */
+            dispatchDays: number;
+            itemNumber: string;
+            packPrice: number;
+            /** Format: int32 */
+            packSize: number;
+            seller: string;
+            /** Format: int32 */
+            stock: number;
         };
         LookAlike: {
             cell: string;
@@ -3178,6 +3346,38 @@ export interface components {
             turnsAnOutputTurn?: number;
             words: string;
         };
+        Need: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            jobId: number;
+            machine: string;
+            needing: components["schemas"]["Needing"];
+            ordered: boolean;
+            /** @enum {string} */
+            state: "open" | "ordered" | "here" | "dropped";
+            /** Format: int32 */
+            tray: number;
+            /** Format: int32 */
+            version: number;
+            words: components["schemas"]["NeedWord"][];
+        };
+        NeedOfJob: {
+            need?: components["schemas"]["Need"];
+        };
+        NeedWord: {
+            held: boolean;
+            itemNumber: string;
+            seller: string;
+        };
+        Needing: {
+            accepts: ("pitch" | "angle" | "depth" | "material" | "shift" | "bore" | "width")[];
+            /** Format: date */
+            latest?: string;
+            maySplit: boolean;
+            /** Format: int32 */
+            pieces: number;
+        };
         Next: {
             /** Format: double */
             bits: number;
@@ -3314,9 +3514,9 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** Format: int64 */
-            jobId: number;
+            jobId?: number;
             key: string;
-            lines: components["schemas"]["Line"][];
+            lines: components["schemas"]["OrderLine"][];
             orderNumber?: string;
             refusal?: string;
             said: string;
@@ -3327,6 +3527,35 @@ export interface components {
             total?: number;
             /** Format: int32 */
             tries: number;
+        };
+        OrderLine: {
+            /** Format: int32 */
+            came: number;
+            itemNumber: string;
+            /** Format: int64 */
+            jobId: number;
+            material: string;
+            /** Format: int64 */
+            needId?: number;
+            /** @enum {string} */
+            outcome: "coming" | "partly" | "here" | "wrong" | "returned" | "refunded";
+            /** Format: int32 */
+            packSize?: number;
+            /** Format: int32 */
+            packs?: number;
+            /** Format: int32 */
+            pieces: number;
+            share?: number;
+            /** Format: int32 */
+            toothCount?: number;
+        };
+        OrderPlan: {
+            atLeast: number;
+            landed: number;
+            landedAlone: number;
+            missing: components["schemas"]["Unfilled"][];
+            parcels: components["schemas"]["PlannedParcel"][];
+            weighed: number;
         };
         OrderRequest: {
             itemNumber: string;
@@ -3530,6 +3759,29 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        PlacePlan: {
+            parcels: components["schemas"]["PlacedParcel"][];
+        };
+        PlacedLine: {
+            itemNumber: string;
+            /** Format: int64 */
+            needId: number;
+            /** Format: int32 */
+            pieces: number;
+        };
+        PlacedParcel: {
+            lines: components["schemas"]["PlacedLine"][];
+            seller: string;
+        };
+        Plan: {
+            currency: string;
+            /** Format: double */
+            gap: number;
+            needs: components["schemas"]["PlannedNeed"][];
+            orders: components["schemas"]["OrderPlan"];
+            silent: string[];
+            whatIfs: components["schemas"]["WhatIf"][];
+        };
         PlanetFrequencies: {
             /** Format: double */
             mesh: number;
@@ -3595,6 +3847,25 @@ export interface components {
             material?: string;
             part: string;
             set: components["schemas"]["PlanetSet"];
+        };
+        PlannedLine: {
+            listing: components["schemas"]["Listing"];
+            needs: components["schemas"]["ForNeed"][];
+            /** Format: int32 */
+            packs: number;
+            /** Format: int32 */
+            spare: number;
+        };
+        PlannedNeed: {
+            need: components["schemas"]["Need"];
+            wanted: string;
+            ways: components["schemas"]["WayToFill"][];
+        };
+        PlannedParcel: {
+            landed: components["schemas"]["LandedCost"];
+            lines: components["schemas"]["PlannedLine"][];
+            seller: string;
+            sellerName: string;
         };
         PostageStep: {
             goodsFrom: number;
@@ -3796,6 +4067,11 @@ export interface components {
             code: "start" | "power" | "open" | "clean" | "make" | "close" | "run" | "return" | "heat" | "solvent" | "glue" | "press" | "cut";
             words: string;
         };
+        SaidWord: {
+            held: boolean;
+            itemNumber: string;
+            seller: string;
+        };
         SameGear: {
             /** Format: double */
             boreMm?: number;
@@ -3826,6 +4102,11 @@ export interface components {
         };
         SaveMap: {
             map: components["schemas"]["ToothMap"];
+            /** Format: int32 */
+            version: number;
+        };
+        SaveNeed: {
+            needing: components["schemas"]["Needing"];
             /** Format: int32 */
             version: number;
         };
@@ -3863,6 +4144,7 @@ export interface components {
             wish: "cheap" | "quick" | "lasting" | "quiet" | "asItWas";
         };
         SellerTerms: {
+            closedOn: string[];
             country: string;
             currency: string;
             name: string;
@@ -4329,6 +4611,13 @@ export interface components {
             first: components["schemas"]["GearSpec"];
             second: components["schemas"]["GearSpec"];
         };
+        Unfilled: {
+            /** Format: date */
+            earliest?: string;
+            needId: string;
+            /** @enum {string} */
+            why: "nobody" | "tooLate" | "notEnough";
+        };
         UsableArc: {
             /** Format: double */
             degrees: number;
@@ -4344,6 +4633,13 @@ export interface components {
             parameter?: number;
             /** @enum {string} */
             what: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
+        };
+        WayToFill: {
+            differences: components["schemas"]["Difference"][];
+            itemNumber: string;
+            loss: number;
+            material: string;
+            seller: string;
         };
         WayView: {
             leadsTo: string;
@@ -4379,6 +4675,15 @@ export interface components {
             together: components["schemas"]["Together"][];
             /** @enum {string} */
             wish: "cheap" | "quick" | "lasting" | "quiet" | "asItWas";
+        };
+        WhatIf: {
+            landed: number;
+            /** Format: int32 */
+            missing: number;
+            seller?: string;
+            weighed: number;
+            /** @enum {string} */
+            what: "aDayMore" | "aSellerFewer";
         };
         Wheel: {
             /** Format: double */
@@ -4645,7 +4950,7 @@ export interface operations {
             };
         };
     };
-    change_1: {
+    change_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -4933,7 +5238,7 @@ export interface operations {
             };
         };
     };
-    say: {
+    say_1: {
         parameters: {
             query?: never;
             header?: {
@@ -6558,6 +6863,264 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopTerms"];
+                };
+            };
+        };
+    };
+    open_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Need"][];
+                };
+            };
+        };
+    };
+    change_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                needId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveNeed"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Need"];
+                };
+            };
+        };
+    };
+    drop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                needId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Need"][];
+                };
+            };
+        };
+    };
+    say: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                needId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaidWord"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Need"];
+                };
+            };
+        };
+    };
+    takeBack: {
+        parameters: {
+            query: {
+                seller: string;
+                itemNumber: string;
+            };
+            header?: never;
+            path: {
+                needId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Need"];
+                };
+            };
+        };
+    };
+    underWay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Order"][];
+                };
+            };
+        };
+    };
+    became: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                orderId: number;
+                position: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineBecame"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Order"][];
+                };
+            };
+        };
+    };
+    withdraw_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                orderId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Order"][];
+                };
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: {
+                seconds?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plan"];
+                };
+            };
+        };
+    };
+    place: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlacePlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Order"][];
+                };
+            };
+        };
+    };
+    ofJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NeedOfJob"];
                 };
             };
         };

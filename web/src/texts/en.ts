@@ -1099,6 +1099,95 @@ export const en = {
     order: (total: string, day: string) => `Order it: ${total}, here ${day}`,
     more: (n: number) => `show ${n} more`,
     fit: 'fit',
+    together: {
+      title: 'Or with what other jobs need',
+      why: 'It goes onto the next order; Stores plans from whom, so that postage is paid once.',
+      latest: 'Here by',
+      accepts: 'What may differ',
+      about: {
+        pitch: 'a near pitch',
+        angle: 'the pressure angle',
+        depth: 'the depth of the teeth',
+        material: 'metal for plastic',
+        shift: 'the profile shift',
+        bore: 'the bore',
+        width: 'the width',
+      },
+      split: 'Some from one seller, some from another',
+      put: 'Put it on the next order',
+      reason: 'with what other jobs need',
+      stands: (pieces: number) =>
+        `${pieces === 1 ? 'One piece is' : `${pieces} pieces are`} on the next order.`,
+      stores: 'See it in Stores',
+      drop: 'Leave it out',
+    },
+  },
+  stores: {
+    title: 'Stores',
+    next: 'The next parcels',
+    planning: 'Asking the sellers and planning',
+    nothing: 'Nothing is to be ordered. In a job, Get puts a gear on the next order.',
+    saves: (saved: string, alone: string) => `Together saves ${saved} against ${alone} job by job.`,
+    best: 'Nothing cheaper can be had.',
+    within: (gap: number) =>
+      gap < 0.001
+        ? 'At most a thousandth dearer than the best there can be.'
+        : `At most ${(100 * gap).toFixed(1)} % dearer than the best there can be.`,
+    longer: 'Look longer',
+    place: (n: number, total: string) => `Order ${n === 1 ? 'this parcel' : `these ${n} parcels`}: ${total}`,
+    anew: 'Plan anew',
+    whatIf: (
+      what: 'aDayMore' | 'aSellerFewer',
+      seller: string,
+      amount: string,
+      sign: number,
+      missing: number,
+    ) => {
+      const cost = sign === 0 ? 'cost the same' : sign > 0 ? `cost ${amount} more` : `save ${amount}`;
+      const open =
+        missing > 0 ? ` and leave ${missing === 1 ? 'one tray' : `${missing} trays`} without its gear` : '';
+      const served =
+        missing < 0 ? ` and serve ${-missing === 1 ? 'one more tray' : `${-missing} more trays`}` : '';
+      return what === 'aDayMore'
+        ? `A day more for everything would ${cost}${served}.`
+        : `Doing without ${seller} would ${cost}${open}.`;
+    },
+    spare: (n: number) => (n === 1 ? '1 to spare' : `${n} to spare`),
+    hold: 'keep it so',
+    held: 'kept so',
+    holdName: (tray: number) => `Keep tray ${tray} so`,
+    refuse: 'not this one',
+    refuseName: (tray: number) => `Not this one for tray ${tray}`,
+    letGo: 'Allow all again',
+    why: {
+      nobody: 'no seller has what would do',
+      tooLate: 'nothing that would do comes in time',
+      notEnough: 'there are not as many',
+    },
+    earliest: (day: string) => `The soonest is ${day}.`,
+    onTheWay: 'On their way',
+    nothingComes: 'Nothing is on its way.',
+    notConfirmed: 'not confirmed yet',
+    tries: (n: number) => (n === 0 ? 'Being sent.' : n === 1 ? 'Asked once.' : `Asked ${n} times.`),
+    job: 'Job',
+    of: (came: number, pieces: number) => `${came} of ${pieces} here`,
+    howMany: 'How many came?',
+    outcome: {
+      coming: 'on its way',
+      partly: 'come in part',
+      here: 'here',
+      wrong: 'wrong',
+      returned: 'sent back',
+      refunded: 'paid back',
+    },
+    say: {
+      coming: '',
+      here: 'It is here',
+      partly: 'Some of it',
+      wrong: 'It is the wrong one',
+      returned: 'Sent back',
+      refunded: 'Paid back',
+    },
   },
   workingsPage: {
     title: 'Read a gear',

@@ -25,7 +25,7 @@ export function Decisions({ jobId }: { jobId: number }) {
               {decision.order && `. ${decision.order.said}`}
             </Box>
           </Box>
-          {decision.order?.state === 'waiting' && <Withdraw order={decision.order} />}
+          {decision.order?.state === 'waiting' && <Withdraw jobId={jobId} order={decision.order} />}
         </Notice>
       ))}
     </Box>
@@ -38,13 +38,13 @@ function lookOf(order: Schemas['Order'] | undefined): 'calm' | 'next' | 'danger'
 }
 
 /** Takes an order back that the seller has not confirmed. */
-function Withdraw({ order }: { order: Schemas['Order'] }) {
-  const refresh = useRefreshJob(order.jobId, 'get');
+function Withdraw({ jobId, order }: { jobId: number; order: Schemas['Order'] }) {
+  const refresh = useRefreshJob(jobId, 'get');
   const save = useSave(
     () =>
       ask(
         api.POST('/api/sourcing/{jobId}/orders/{orderId}/withdraw', {
-          params: { path: { jobId: order.jobId, orderId: order.id } },
+          params: { path: { jobId, orderId: order.id } },
         }),
       ),
     refresh,

@@ -12,6 +12,7 @@ import { dayWords, money } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { Decisions } from '../choice/Decisions';
+import { Together } from './Together';
 import type { Step } from '../job/StepTeeth';
 import { useRefreshJob } from '../job/useRefreshJob';
 
@@ -84,6 +85,7 @@ export function Get({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }
   return (
     <>
       <Decisions jobId={job.id} />
+      <Together job={job} pieces={pieces} />
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', my: 1.25 }}>
         <Box component="h2" sx={{ fontSize: 17, m: 0, flex: 1 }}>
           {texts.get.title}: {offers.data?.wanted}

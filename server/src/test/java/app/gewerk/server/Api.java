@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.springframework.boot.test.context.TestComponent;
 import org.springframework.http.HttpMethod;
@@ -174,14 +175,25 @@ public class Api {
 
     /** Reads 0.5 module, 24 teeth in a job, with bore and width and whatever was read besides, and takes it. */
     public Answer readAndTake(Cookie here, long job, List<Map<String, Object>> besides) {
+        return readAndTake(here, job, 24, besides);
+    }
+
+    public Answer readAndTake(Cookie here, long job, int teeth, List<Map<String, Object>> besides) {
         List<Map<String, Object>> readings = new ArrayList<>(List.<Map<String, Object>>of(
-                Map.of("what", "tipDiameter", "typed", "13.00"),
-                Map.of("what", "span", "parameter", 3, "typed", "3.86"),
-                Map.of("what", "span", "parameter", 4, "typed", "5.33")));
+                Map.of("what", "tipDiameter", "typed", String.format(Locale.ROOT, "%.2f", .5 * (teeth + 2))),
+                span(teeth, 3),
+                span(teeth, 4)));
         readings.addAll(besides);
         Map<String, Object> gear =
-                Map.of("toothCount", "24", "worn", false, "bore", "2", "faceWidth", "4", "readings", readings);
+                Map.of("toothCount", "" + teeth, "worn", false, "bore", "2", "faceWidth", "4", "readings", readings);
         put(here, "/api/reading/" + job, Map.of("version", 1, "gear", gear));
         return post(here, "/api/reading/" + job + "/take", Map.of("version", 2, "choice", 0));
+    }
+
+    /** Of half a millimetre's module. */
+    private static Map<String, Object> span(int teeth, int over) {
+        double angle = Math.toRadians(20);
+        double span = .5 * Math.cos(angle) * (Math.PI * (over - .5) + teeth * (Math.tan(angle) - angle));
+        return Map.of("what", "span", "parameter", over, "typed", String.format(Locale.ROOT, "%.2f", span));
     }
 }

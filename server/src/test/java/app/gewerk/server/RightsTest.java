@@ -105,6 +105,10 @@ class RightsTest {
                 GET /api/photo/{jobId}/{id}/thumbnail.jpg
                 GET /api/reading/{jobId}
                 GET /api/shop/terms
+                GET /api/sourcing/needs
+                GET /api/sourcing/parcels
+                GET /api/sourcing/plan
+                GET /api/sourcing/{jobId}/need
                 GET /api/sourcing/{jobId}/offers
                 GET /api/sourcing/{jobId}/orders
                 GET /api/standin/caliper
@@ -125,6 +129,7 @@ class RightsTest {
                 POST /api/phone/link/{jobId}
                 POST /api/photo/{jobId}
                 PUT /api/photo/{jobId}/{id}/marks
+                POST /api/sourcing/parcels/{orderId}/lines/{position}
                 """);
         TABLE.put("technician", """
                 POST /api/choice/{jobId}
@@ -141,6 +146,12 @@ class RightsTest {
                 DELETE /api/photo/{jobId}/{id}
                 PUT /api/reading/{jobId}
                 POST /api/reading/{jobId}/take
+                DELETE /api/sourcing/needs/{needId}
+                PUT /api/sourcing/needs/{needId}
+                DELETE /api/sourcing/needs/{needId}/word
+                PUT /api/sourcing/needs/{needId}/word
+                POST /api/sourcing/parcels/{orderId}/withdraw
+                POST /api/sourcing/plan/place
                 POST /api/sourcing/{jobId}/orders/{orderId}/withdraw
                 POST /api/teardown/{jobId}/merge
                 POST /api/teardown/{jobId}/steps

@@ -81,6 +81,13 @@ class ShopsApiTest {
             entry("PUT /api/photo/{jobId}/{id}/marks", Map.of("version", 1, "marks", List.of())),
             entry("PUT /api/reading/{jobId}", Map.of("version", 1, "gear", GEAR)),
             entry("POST /api/reading/{jobId}/take", Map.of("version", 1, "choice", 0)),
+            entry(
+                    "PUT /api/sourcing/needs/{needId}",
+                    Map.of("version", 1, "needing", Map.of("pieces", 1, "maySplit", false, "accepts", List.of()))),
+            entry(
+                    "PUT /api/sourcing/needs/{needId}/word",
+                    Map.of("seller", "lindmoor", "itemNumber", "L0001", "held", true)),
+            entry("POST /api/sourcing/parcels/{orderId}/lines/{position}", Map.of("outcome", "here", "pieces", 1)),
             entry("POST /api/teardown/{jobId}/merge", Map.of("choices", List.of())),
             entry("POST /api/teardown/{jobId}/steps", Map.of("key", "other-shop-1", "line", "lid off")),
             entry("PUT /api/teardown/{jobId}/steps/{key}", Map.of("version", 1, "line", "lid off")),
@@ -91,6 +98,7 @@ class ShopsApiTest {
             "PUT /api/intake/{jobId}", "?version=1",
             "DELETE /api/diagnosis/{jobId}/culprit", "?fault=x",
             "GET /api/diagnosis/{jobId}/question", "?fault=x",
+            "DELETE /api/sourcing/needs/{needId}/word", "?seller=lindmoor&itemNumber=L0001",
             "DELETE /api/teardown/{jobId}/steps/{key}", "?version=1",
             "POST /api/photo/{jobId}", "?key=other-shop-1&step=look");
 
@@ -161,17 +169,25 @@ class ShopsApiTest {
         // Nothing goes on by itself while rows are compared.
         owner.execute("update purchase_order set next_try = now() + interval '1 day'");
         long order = owner.value(Long.class, "select id from purchase_order where job_id = ?", job);
+        long need = owner.value(
+                Long.class,
+                "insert into need (shop_id, job_id, pieces, may_split, accepts, state, asked_by, asked_at) select shop_id, id, 1, "
+                        + "false, '{}', 'open', (select min(id) from person where shop_id = job.shop_id), now() from job "
+                        + "where id = ? returning id",
+                job);
         assertThat(train.status()).isEqualTo(200);
-        ids = Map.of(
-                "jobId", "" + job,
-                "id", "" + job,
-                "modelId", "" + model,
-                "key", "step-0001",
-                "photo", "" + photo,
-                "personId", mine.getValue().split("\\.")[1],
-                "signIn", "1",
-                "orderId", "" + order,
-                "rule", "" + rule);
+        ids = Map.ofEntries(
+                entry("jobId", "" + job),
+                entry("id", "" + job),
+                entry("modelId", "" + model),
+                entry("key", "step-0001"),
+                entry("photo", "" + photo),
+                entry("personId", mine.getValue().split("\\.")[1]),
+                entry("signIn", "1"),
+                entry("orderId", "" + order),
+                entry("rule", "" + rule),
+                entry("needId", "" + need),
+                entry("position", "0"));
         long second = shops.open("Second", "EUR", ZoneOffset.UTC);
         there = shops.welcome(scope.in(second, () -> shops.shop(new Here(second, 0, ""))), "Ren");
         theirs = cookie(there);

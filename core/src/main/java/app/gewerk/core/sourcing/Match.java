@@ -3,10 +3,13 @@ package app.gewerk.core.sourcing;
 import app.gewerk.core.fit.Seating;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.words.Say;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * How well a gear on offer takes the place of the one wanted.
@@ -47,7 +50,43 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
         }
     }
 
-    public record Difference(Weight weight, About about, Say words) {}
+    /** @param minutes at the bench to make it fit (from memory) */
+    public record Difference(Weight weight, About about, Say words, int minutes) {
+        Difference(Weight weight, About about, Say words) {
+            this(weight, about, words, 0);
+        }
+    }
+
+    /** What it costs to do a gear over, that does not hold (from memory). */
+    private static final int AGAIN_MINUTES = 60;
+
+    /** Minutes at the bench to make a gear fit (from memory). */
+    private static final class Takes {
+        static final int SLEEVE = 10;
+        static final int BUSH = 25;
+        static final int REAM = 8;
+        static final int DRILL = 15;
+        static final int FACE = 10;
+        static final int TURN_TIPS = 15;
+    }
+
+    /** Whether it would do for somebody who accepts these differences; those that are harmless do always. */
+    public boolean doesFor(Set<About> accepted) {
+        return differences.stream().allMatch(d -> d.weight == Weight.HARMLESS || accepted.contains(d.about));
+    }
+
+    public int minutes() {
+        return differences.stream().mapToInt(Difference::minutes).sum();
+    }
+
+    /**
+     * What taking it in place of a drop-in loses, in the shop's currency: the work to make it fit, and as likely as it
+     * falls short of a fit, the work of doing it over.
+     */
+    public BigDecimal loss(BigDecimal hourlyRate) {
+        double minutes = minutes() + (1 - fit) * AGAIN_MINUTES;
+        return hourlyRate.multiply(BigDecimal.valueOf(minutes / 60)).setScale(2, RoundingMode.HALF_UP);
+    }
 
     /** Relative; below it two pitches are one. */
     private static final double SAME_PITCH = 1e-6;
@@ -186,7 +225,8 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
                 Say.of(
                         taller > 0 ? "match.taller" : "match.shorter",
                         "by",
-                        Math.abs(taller) * need.gear().normalModule())));
+                        Math.abs(taller) * need.gear().normalModule()),
+                taller > 0 ? Takes.TURN_TIPS : 0));
         return taller > 0 ? Leaves.TALLER : Leaves.SHORTER;
     }
 
@@ -199,12 +239,8 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
             differences.add(new Difference(
                     Weight.BENCH_WORK,
                     About.BORE,
-                    Say.of(
-                            wider < SLEEVE_MM ? "match.boreSleeve" : "match.boreBush",
-                            "theirs",
-                            theirs,
-                            "yours",
-                            yours)));
+                    Say.of(wider < SLEEVE_MM ? "match.boreSleeve" : "match.boreBush", "theirs", theirs, "yours", yours),
+                    wider < SLEEVE_MM ? Takes.SLEEVE : Takes.BUSH));
             return wider < SLEEVE_MM ? Leaves.SLEEVED : Leaves.BUSHED;
         }
         boolean thin = rootMm - yours < THIN_WALL * rootMm;
@@ -219,7 +255,8 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
                                 "theirs",
                                 theirs,
                                 "yours",
-                                yours))));
+                                yours)),
+                -wider <= Seating.REAM_MM ? Takes.REAM : Takes.DRILL));
         return (thin ? Leaves.THIN_WALLED : 1) * (-wider <= Seating.REAM_MM ? Leaves.REAMED : Leaves.DRILLED);
     }
 
@@ -229,7 +266,8 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
             return 1;
         }
         if (wider > 0) {
-            differences.add(new Difference(Weight.BENCH_WORK, About.WIDTH, Say.of("match.wider", "by", wider)));
+            differences.add(
+                    new Difference(Weight.BENCH_WORK, About.WIDTH, Say.of("match.wider", "by", wider), Takes.FACE));
             return Math.max(Leaves.FACED_A_LOT, Leaves.FACED - Leaves.PER_MM_FACED * wider);
         }
         double left = theirs / yours;

@@ -113,8 +113,8 @@ final class OrderModel {
     private void add(Source source, int day, List<Listing> theirs, Map<Listing, Integer> wanted) {
         long most = 0;
         for (Listing listing : theirs) {
-            if (listing.dispatchDays() <= day) {
-                int packs = Math.min(listing.stock(), listing.packsFor(wanted.getOrDefault(listing, 0)) + SPARE_PACKS);
+            int packs = Math.min(listing.stock(), listing.packsFor(wanted.getOrDefault(listing, 0)) + SPARE_PACKS);
+            if (packs > 0 && listing.dispatchDays() <= day) {
                 long price = listing.packPrice().movePointRight(2).longValue();
                 items.add(new Item(listing, parcels.size(), price, packs));
                 most += packs * price;

@@ -17,20 +17,20 @@ import java.util.Optional;
  * @param missing needs that nobody can fill
  */
 public record OrderPlan(
-        List<Parcel> parcels,
+        List<PlannedParcel> parcels,
         BigDecimal landed,
         BigDecimal landedAlone,
         BigDecimal weighed,
         BigDecimal atLeast,
-        List<Missing> missing) {
+        List<Unfilled> missing) {
 
     /** Pieces of a line that are for one need. */
-    public record For(String needId, int pieces) {}
+    public record ForNeed(String needId, int pieces) {}
 
     /** @param spare pieces beyond what is needed */
-    public record Line(Listing listing, int packs, List<For> needs, int spare) {}
+    public record PlannedLine(Listing listing, int packs, List<ForNeed> needs, int spare) {}
 
-    public record Parcel(String seller, String sellerName, List<Line> lines, LandedCost landed) {}
+    public record PlannedParcel(String seller, String sellerName, List<PlannedLine> lines, LandedCost landed) {}
 
     /** Why a need stays open. */
     public enum Why {
@@ -48,7 +48,7 @@ public record OrderPlan(
     }
 
     /** @param earliest when it could be here at the soonest, where it is too late */
-    public record Missing(String needId, Why why, Optional<LocalDate> earliest) {}
+    public record Unfilled(String needId, Why why, Optional<LocalDate> earliest) {}
 
     /** By how much it may be dearer than the best there is, as a share of it; 0 where it is proven the best. */
     public double gap() {

@@ -1,11 +1,12 @@
 package app.gewerk.core.sourcing;
 
+import app.gewerk.core.Wire;
 import app.gewerk.core.sourcing.OrderModel.Answer;
 import app.gewerk.core.sourcing.OrderModel.Item;
-import app.gewerk.core.sourcing.OrderPlan.For;
-import app.gewerk.core.sourcing.OrderPlan.Line;
-import app.gewerk.core.sourcing.OrderPlan.Missing;
-import app.gewerk.core.sourcing.OrderPlan.Parcel;
+import app.gewerk.core.sourcing.OrderPlan.ForNeed;
+import app.gewerk.core.sourcing.OrderPlan.PlannedLine;
+import app.gewerk.core.sourcing.OrderPlan.PlannedParcel;
+import app.gewerk.core.sourcing.OrderPlan.Unfilled;
 import app.gewerk.core.sourcing.OrderPlan.Why;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
@@ -76,11 +77,64 @@ public final class OrderPlanner {
         return planner.told(alone);
     }
 
+    /** What another day, or a seller fewer, would change. */
+    public enum If {
+        A_DAY_MORE,
+        A_SELLER_FEWER;
+
+        @Override
+        public String toString() {
+            return Wire.word(this);
+        }
+    }
+
+    /**
+     * @param seller the one done without, where it is one; of several the one that is missed least
+     * @param landed how much more would be paid
+     * @param weighed how much more it would weigh, waiting and work and all
+     * @param missing needs that would stay open besides
+     */
+    public record WhatIf(If what, Optional<String> seller, BigDecimal landed, BigDecimal weighed, int missing) {}
+
+    /** @param time for each question */
+    public static List<WhatIf> whatIf(OrderQuestion question, OrderPlan plan, Duration time) {
+        List<WhatIf> answers = new ArrayList<>();
+        if (question.needs().stream().anyMatch(n -> n.latest().isPresent())) {
+            answers.add(compared(If.A_DAY_MORE, Optional.empty(), plan, question.later(1), time));
+        }
+        List<String> sellers =
+                plan.parcels().stream().map(PlannedParcel::seller).distinct().toList();
+        if (sellers.size() > 1) {
+            sellers.stream()
+                    .map(s -> compared(If.A_SELLER_FEWER, Optional.of(s), plan, question.without(s), time))
+                    .min(Comparator.comparingInt(WhatIf::missing).thenComparing(WhatIf::weighed))
+                    .ifPresent(answers::add);
+        }
+        return answers;
+    }
+
+    private static WhatIf compared(
+            If what, Optional<String> seller, OrderPlan plan, OrderQuestion question, Duration time) {
+        OrderPlanner other = new OrderPlanner(question, time, any -> true);
+        other.solve();
+        OrderPlan then = other.told(BigDecimal.ZERO);
+        return new WhatIf(
+                what,
+                seller,
+                then.landed().subtract(plan.landed()),
+                then.weighed().subtract(plan.weighed()),
+                then.missing().size() - plan.missing().size());
+    }
+
     private double spent() {
         return (double) (System.nanoTime() - began) / time.toNanos();
     }
 
     private void solve() {
+        if (model.parcels.isEmpty()) {
+            bound = search.bestCost(); // nothing to choose from
+            return;
+        }
         int ways = model.uses.stream().mapToInt(List::size).sum();
         if (ways <= SMALL) {
             search.search();
@@ -126,8 +180,8 @@ public final class OrderPlanner {
     }
 
     private OrderPlan told(BigDecimal alone) {
-        List<Parcel> parcels = parcels();
-        List<Missing> missing = missing();
+        List<PlannedParcel> parcels = parcels();
+        List<Unfilled> missing = missing();
         double open = unserved().mapToDouble(model::unmet).sum();
         double weighed = search.bestCost() - open;
         return new OrderPlan(
@@ -139,15 +193,15 @@ public final class OrderPlanner {
                 missing);
     }
 
-    private BigDecimal landed(List<Parcel> parcels) {
+    private BigDecimal landed(List<PlannedParcel> parcels) {
         return parcels.stream().map(p -> p.landed().total()).reduce(BigDecimal.ZERO, BigDecimal::add);
     }
 
-    private List<Parcel> parcels() {
+    private List<PlannedParcel> parcels() {
         Answer answer = search.best();
-        List<Parcel> parcels = new ArrayList<>();
+        List<PlannedParcel> parcels = new ArrayList<>();
         for (int p = 0; p < model.parcels.size(); p++) {
-            List<Line> lines = new ArrayList<>();
+            List<PlannedLine> lines = new ArrayList<>();
             for (int i = 0; i < model.items.size(); i++) {
                 if (model.items.get(i).parcel() == p && answer.packs()[i] > 0) {
                     lines.add(line(answer, i));
@@ -160,29 +214,29 @@ public final class OrderPlanner {
         return List.copyOf(parcels);
     }
 
-    private Line line(Answer answer, int i) {
+    private PlannedLine line(Answer answer, int i) {
         Item item = model.items.get(i);
-        List<For> needs = new ArrayList<>();
+        List<ForNeed> needs = new ArrayList<>();
         for (int n = 0; n < model.needs.size(); n++) {
             for (int k = 0; k < model.uses.get(n).size(); k++) {
                 if (model.uses.get(n).get(k).item() == i && answer.pieces()[n][k] > 0) {
-                    needs.add(new For(model.needs.get(n).id(), answer.pieces()[n][k]));
+                    needs.add(new ForNeed(model.needs.get(n).id(), answer.pieces()[n][k]));
                 }
             }
         }
-        int wanted = needs.stream().mapToInt(For::pieces).sum();
+        int wanted = needs.stream().mapToInt(ForNeed::pieces).sum();
         int packs = answer.packs()[i];
-        return new Line(
+        return new PlannedLine(
                 item.listing(),
                 packs,
                 List.copyOf(needs),
                 packs * item.listing().packSize() - wanted);
     }
 
-    private Parcel parcel(Source source, List<Line> lines) {
+    private PlannedParcel parcel(Source source, List<PlannedLine> lines) {
         int wanted = lines.stream()
                 .flatMap(l -> l.needs().stream())
-                .mapToInt(For::pieces)
+                .mapToInt(ForNeed::pieces)
                 .sum();
         LandedCost landed = LandedCost.ofParcel(
                 lines.stream()
@@ -193,10 +247,10 @@ public final class OrderPlanner {
                 source.exchange(),
                 Math.max(1, wanted),
                 question.today());
-        return new Parcel(source.code(), source.terms().name(), List.copyOf(lines), landed);
+        return new PlannedParcel(source.code(), source.terms().name(), List.copyOf(lines), landed);
     }
 
-    private List<Missing> missing() {
+    private List<Unfilled> missing() {
         return unserved().mapToObj(this::missing).toList();
     }
 
@@ -205,11 +259,8 @@ public final class OrderPlanner {
                 .filter(n -> Arrays.stream(search.best().pieces()[n]).sum() == 0);
     }
 
-    private Missing missing(int n) {
+    private Unfilled missing(int n) {
         OpenNeed need = model.needs.get(n);
-        if (!model.uses.get(n).isEmpty()) {
-            return new Missing(need.id(), Why.NOT_ENOUGH, Optional.empty());
-        }
         Optional<LocalDate> earliest = need.choices().stream()
                 .flatMap(choice -> question.listing(choice).stream())
                 .flatMap(listing -> question
@@ -217,6 +268,11 @@ public final class OrderPlanner {
                         .map(s -> s.terms().arrival(question.today(), listing.dispatchDays()))
                         .stream())
                 .min(Comparator.naturalOrder());
-        return new Missing(need.id(), earliest.isPresent() ? Why.TOO_LATE : Why.NOBODY, earliest);
+        if (earliest.isEmpty()) {
+            return new Unfilled(need.id(), Why.NOBODY, earliest);
+        }
+        return need.latest().filter(earliest.get()::isAfter).isPresent()
+                ? new Unfilled(need.id(), Why.TOO_LATE, earliest)
+                : new Unfilled(need.id(), Why.NOT_ENOUGH, Optional.empty());
     }
 }

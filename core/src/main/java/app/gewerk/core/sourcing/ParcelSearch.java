@@ -95,13 +95,15 @@ final class ParcelSearch {
 
     /** Looks downhill from near the best. */
     void kick() {
-        settle(kicked());
+        if (!model.parcels.isEmpty()) {
+            settle(kicked());
+        }
     }
 
     /** The best one a little mixed up: a parcel given up, or some needs had somewhere else. */
     private Answer kicked() {
         Answer answer = best.copy();
-        if (!model.parcels.isEmpty() && random.nextBoolean()) {
+        if (random.nextBoolean()) {
             int parcel = random.nextInt(model.parcels.size());
             boolean into = random.nextBoolean();
             for (int n = 0; n < model.needs.size(); n++) {

@@ -1,6 +1,7 @@
 package app.gewerk.core.sourcing;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 import static org.assertj.core.api.Assertions.within;
 
 import app.gewerk.core.sourcing.OpenNeed.Choice;
@@ -205,15 +206,15 @@ class OrderPlannerTest {
                     .flatMap(p -> p.lines().stream())
                     .flatMap(l -> l.needs().stream())
                     .filter(f -> f.needId().equals(need.id()))
-                    .mapToInt(OrderPlan.For::pieces)
+                    .mapToInt(OrderPlan.ForNeed::pieces)
                     .sum();
             boolean missing = plan.missing().stream().anyMatch(m -> m.needId().equals(need.id()));
             assertThat(had).as(need.id()).isEqualTo(missing ? 0 : need.pieces());
         }
-        for (OrderPlan.Parcel parcel : plan.parcels()) {
-            for (OrderPlan.Line line : parcel.lines()) {
+        for (OrderPlan.PlannedParcel parcel : plan.parcels()) {
+            for (OrderPlan.PlannedLine line : parcel.lines()) {
                 assertThat(line.packs()).isLessThanOrEqualTo(line.listing().stock());
-                for (OrderPlan.For need : line.needs()) {
+                for (OrderPlan.ForNeed need : line.needs()) {
                     OpenNeed of = question.needs().stream()
                             .filter(n -> n.id().equals(need.needId()))
                             .findFirst()
@@ -297,7 +298,7 @@ class OrderPlannerTest {
                 seller("s", 1, "0:3.90", "40:0")));
         assertThat(plan.landed()).isEqualByComparingTo("40.40");
         assertThat(plan.parcels().getFirst().lines())
-                .extracting(OrderPlan.Line::spare)
+                .extracting(OrderPlan.PlannedLine::spare)
                 .containsExactly(0, 1);
     }
 
@@ -314,9 +315,9 @@ class OrderPlannerTest {
                 seller("s", 1, "0:3.90")));
         assertThat(plan.missing())
                 .containsExactly(
-                        new OrderPlan.Missing("late", Why.TOO_LATE, Optional.of(RandomOrders.TODAY.plusDays(3))),
-                        new OrderPlan.Missing("nobody", Why.NOBODY, Optional.empty()),
-                        new OrderPlan.Missing("many", Why.NOT_ENOUGH, Optional.empty()));
+                        new OrderPlan.Unfilled("late", Why.TOO_LATE, Optional.of(RandomOrders.TODAY.plusDays(3))),
+                        new OrderPlan.Unfilled("nobody", Why.NOBODY, Optional.empty()),
+                        new OrderPlan.Unfilled("many", Why.NOT_ENOUGH, Optional.empty()));
         assertThat(plan.parcels()).hasSize(1);
     }
 
@@ -354,5 +355,41 @@ class OrderPlannerTest {
         assertThat(plan(question.refusing("a", "s", "x")).landed()).isEqualByComparingTo("13.90");
         assertThat(plan(question.without("s")).landed()).isEqualByComparingTo("13.90");
         assertThat(plan(question.without("s").without("t")).missing()).hasSize(2);
+    }
+
+    @Test
+    void nothingNeededAndNothingInStockAreNoTrouble() {
+        assertThat(plan(question(List.of(), List.of(), seller("s", 1, "0:3.90")))
+                        .gap())
+                .isZero();
+        OrderPlan none = plan(question(
+                List.of(need("a", 1, Optional.empty(), "s/x")),
+                List.of(listing("s", "x", "4.00", 0, 0)),
+                seller("s", 1, "0:3.90")));
+        assertThat(none.missing()).containsExactly(new OrderPlan.Unfilled("a", Why.NOT_ENOUGH, Optional.empty()));
+        assertThat(none.gap()).isZero();
+    }
+
+    @Test
+    void whatADayMoreAndASellerFewerWouldChangeIsTold() {
+        OrderQuestion question = question(
+                List.of(
+                        need("a", 1, Optional.of(RandomOrders.TODAY.plusDays(1)), "s/x", "t/x"),
+                        need("b", 1, Optional.empty(), "t/y")),
+                List.of(
+                        listing("s", "x", "6.00", 9, 0),
+                        listing("t", "x", "4.00", 9, 0),
+                        listing("t", "y", "5.00", 9, 0)),
+                seller("s", 1, "0:3.90"),
+                seller("t", 2, "0:3.90"));
+        OrderPlan plan = plan(question);
+        assertThat(plan.landed()).isEqualByComparingTo("18.80");
+        assertThat(OrderPlanner.whatIf(question, plan, Duration.ofMillis(300)))
+                .extracting(OrderPlanner.WhatIf::what, OrderPlanner.WhatIf::landed, OrderPlanner.WhatIf::missing)
+                .containsExactly(
+                        // 4 + 5 + 3.90 with one seller
+                        tuple(OrderPlanner.If.A_DAY_MORE, new BigDecimal("-5.90"), 0),
+                        // the hurried one, or the other, is then not served
+                        tuple(OrderPlanner.If.A_SELLER_FEWER, new BigDecimal("-9.90"), 1));
     }
 }

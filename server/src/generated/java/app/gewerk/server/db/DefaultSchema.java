@@ -26,6 +26,8 @@ import app.gewerk.server.db.tables.KnowledgeChange;
 import app.gewerk.server.db.tables.KnownDevice;
 import app.gewerk.server.db.tables.MachineModel;
 import app.gewerk.server.db.tables.MachineTrain;
+import app.gewerk.server.db.tables.Need;
+import app.gewerk.server.db.tables.NeedWord;
 import app.gewerk.server.db.tables.Person;
 import app.gewerk.server.db.tables.PhoneLink;
 import app.gewerk.server.db.tables.Photo;
@@ -177,6 +179,16 @@ public class DefaultSchema extends SchemaImpl {
     public final MachineTrain MACHINE_TRAIN = MachineTrain.MACHINE_TRAIN;
 
     /**
+     * The table <code>need</code>.
+     */
+    public final Need NEED = Need.NEED;
+
+    /**
+     * The table <code>need_word</code>.
+     */
+    public final NeedWord NEED_WORD = NeedWord.NEED_WORD;
+
+    /**
      * The table <code>person</code>.
      */
     public final Person PERSON = Person.PERSON;
@@ -294,6 +306,8 @@ public class DefaultSchema extends SchemaImpl {
             KnownDevice.KNOWN_DEVICE,
             MachineModel.MACHINE_MODEL,
             MachineTrain.MACHINE_TRAIN,
+            Need.NEED,
+            NeedWord.NEED_WORD,
             Person.PERSON,
             PhoneLink.PHONE_LINK,
             Photo.PHOTO,

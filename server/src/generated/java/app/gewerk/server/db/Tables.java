@@ -26,6 +26,8 @@ import app.gewerk.server.db.tables.KnowledgeChange;
 import app.gewerk.server.db.tables.KnownDevice;
 import app.gewerk.server.db.tables.MachineModel;
 import app.gewerk.server.db.tables.MachineTrain;
+import app.gewerk.server.db.tables.Need;
+import app.gewerk.server.db.tables.NeedWord;
 import app.gewerk.server.db.tables.Person;
 import app.gewerk.server.db.tables.PhoneLink;
 import app.gewerk.server.db.tables.Photo;
@@ -160,6 +162,16 @@ public class Tables {
      * The table <code>machine_train</code>.
      */
     public static final MachineTrain MACHINE_TRAIN = MachineTrain.MACHINE_TRAIN;
+
+    /**
+     * The table <code>need</code>.
+     */
+    public static final Need NEED = Need.NEED;
+
+    /**
+     * The table <code>need_word</code>.
+     */
+    public static final NeedWord NEED_WORD = NeedWord.NEED_WORD;
 
     /**
      * The table <code>person</code>.

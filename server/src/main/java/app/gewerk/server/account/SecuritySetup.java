@@ -57,9 +57,9 @@ class SecuritySetup implements WebMvcConfigurer {
     /** Addresses the front end makes itself all open the same page. */
     @Override
     public void addViewControllers(ViewControllerRegistry registry) {
-        for (String screen :
-                new String[] {"/", "/new", "/job/**", "/workings/**", "/book/**", "/knowledge/**", "/people", "/phone"
-                }) {
+        for (String screen : new String[] {
+            "/", "/new", "/job/**", "/workings/**", "/book/**", "/knowledge/**", "/stores/**", "/people", "/phone"
+        }) {
             registry.addViewController(screen).setViewName("forward:/index.html");
         }
     }

@@ -10,6 +10,7 @@ import app.gewerk.core.words.Say;
 import app.gewerk.server.http.Needs;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.shop.Here;
+import app.gewerk.server.sourcing.NeedService;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -39,7 +40,13 @@ class ChoiceController {
     /** @param version of what was said; 0 the first time */
     record SaySo(int version, Wish wish, Circumstances circumstances) {}
 
-    record Decide(int version, Way way, @AtMost(5000) String reason, ChoiceService.@Nullable OrderRequest order) {}
+    /** @param need of what is to be ordered together with what others need, in place of an order */
+    record Decide(
+            int version,
+            Way way,
+            @AtMost(5000) String reason,
+            ChoiceService.@Nullable OrderRequest order,
+            NeedService.@Nullable Needing need) {}
 
     record WayView(Way way, Say words, Say leadsTo) {}
 
@@ -94,6 +101,13 @@ class ChoiceController {
             @RequestBody Decide decide,
             @RequestHeader(name = "Idempotency-Key", required = false) @Nullable String key) {
         return choices.decide(
-                here, jobId, decide.version(), decide.way(), decide.reason(), decide.order(), Optional.ofNullable(key));
+                here,
+                jobId,
+                decide.version(),
+                decide.way(),
+                decide.reason(),
+                decide.order(),
+                decide.need(),
+                Optional.ofNullable(key));
     }
 }

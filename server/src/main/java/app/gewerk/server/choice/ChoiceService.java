@@ -10,6 +10,7 @@ import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
+import app.gewerk.server.sourcing.NeedService;
 import app.gewerk.server.sourcing.Purchasing;
 import java.time.OffsetDateTime;
 import java.util.List;
@@ -22,13 +23,14 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Decisions on how a gear is put right, each with its reason; buying one writes its order down. */
+/** Decisions on how a gear is put right, each with its reason; buying one writes its order down, or that it is needed. */
 @Service
 public class ChoiceService {
     private final ChoiceStore store;
     private final JobService jobs;
     private final SavedOnceStore savedOnce;
     private final Purchasing purchasing;
+    private final NeedService needs;
     private final WeighingService weighing;
     private final ShopClock clock;
 
@@ -37,12 +39,14 @@ public class ChoiceService {
             JobService jobs,
             SavedOnceStore savedOnce,
             Purchasing purchasing,
+            NeedService needs,
             WeighingService weighing,
             ShopClock clock) {
         this.store = store;
         this.jobs = jobs;
         this.savedOnce = savedOnce;
         this.purchasing = purchasing;
+        this.needs = needs;
         this.weighing = weighing;
         this.clock = clock;
     }
@@ -93,14 +97,15 @@ public class ChoiceService {
             Way way,
             String reason,
             @Nullable OrderRequest order,
+            NeedService.@Nullable Needing need,
             Optional<String> key) {
         if (reason.isBlank()) {
             throw Refused.at("reason", "choice.why");
         }
-        if (way == Way.BUY && order == null) {
+        if (way == Way.BUY && order == null && need == null) {
             throw Refused.at("order", "choice.pickGear");
         }
-        if (!way.fromSeller() && order != null) {
+        if (!way.fromSeller() && (order != null || need != null)) {
             throw Refused.at("order", "choice.onlyBuying", "way", Way.BUY.words());
         }
         String onceKey = key.orElseGet(() -> UUID.randomUUID().toString());
@@ -110,7 +115,10 @@ public class ChoiceService {
             Job job = jobs.lock(here, jobId, version);
             Optional<Long> written = Optional.ofNullable(order)
                     .map(o -> purchasing.write(here, jobId, o.seller(), o.itemNumber(), o.pieces(), onceKey));
-            return record(here, job, way, reason, Optional.ofNullable(order), written, computed);
+            if (need != null && order == null) {
+                needs.ask(here, jobId, need);
+            }
+            return record(here, job, way, reason, Optional.ofNullable(order), need != null, written, computed);
         });
         return jobs.job(here, jobId);
     }
@@ -121,6 +129,7 @@ public class ChoiceService {
             Way way,
             String reason,
             Optional<OrderRequest> order,
+            boolean together,
             Optional<Long> written,
             Optional<StoredComputed> computed) {
         long id = store.insert(here, job.id(), way, reason.strip(), written, computed, clock.now());
@@ -139,13 +148,15 @@ public class ChoiceService {
                                 o.itemNumber(),
                                 "seller",
                                 o.seller()))
-                        .orElseGet(() -> Say.of("journal.decided", "way", way)),
+                        .orElseGet(() -> Say.of(together ? "journal.decidedTogether" : "journal.decided", "way", way)),
                 reason,
                 Optional.empty(),
                 written);
         Place next = way.leadsTo();
         Optional<Say> waitsFor = switch (next) {
-            case WAITING_FOR_GEAR -> Optional.of(order.isPresent() ? Say.of("ordering") : Say.of(way));
+            case WAITING_FOR_GEAR ->
+                Optional.of(
+                        order.isPresent() ? Say.of("ordering") : together ? Say.of("orderedTogether") : Say.of(way));
             case WAITING_FOR_ANSWER -> Optional.of(Say.of("ownersWord"));
             default -> Optional.empty();
         };

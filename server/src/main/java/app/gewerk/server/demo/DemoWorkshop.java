@@ -550,6 +550,7 @@ class DemoWorkshop implements SmartLifecycle {
                                 offer.match().offer().seller(),
                                 offer.match().offer().itemNumber(),
                                 t.buy().pieces()),
+                        null,
                         Optional.of("demo-job-" + id));
                 purchasing.orders(here, id).forEach(o -> purchasing.send(here, o.id()));
                 return id;
@@ -565,6 +566,7 @@ class DemoWorkshop implements SmartLifecycle {
                             jobs.job(here, id).version(),
                             t.choice().way(),
                             t.choice().reason(),
+                            null,
                             null,
                             Optional.of("demo-job-" + id)));
         }

@@ -226,11 +226,15 @@ class DeviceStore {
                 .orderBy(timed.field(JOB.ID).desc())
                 .limit(RECENT)
                 .fetch(r -> r.value1().doubleValue());
-        Field<BigDecimal> ordered = sum(PURCHASE_ORDER.TOTAL).as("ordered");
+        Field<BigDecimal> ordered = sum(PURCHASE_ORDER_LINE.SHARE).as("ordered");
         var bought = lateral(select(JOB.ID, ordered)
                         .from(JOB)
+                        .join(PURCHASE_ORDER_LINE)
+                        .on(PURCHASE_ORDER_LINE.SHOP_ID.eq(JOB.SHOP_ID), PURCHASE_ORDER_LINE.JOB_ID.eq(JOB.ID))
                         .join(PURCHASE_ORDER)
-                        .on(PURCHASE_ORDER.SHOP_ID.eq(JOB.SHOP_ID), PURCHASE_ORDER.JOB_ID.eq(JOB.ID))
+                        .on(
+                                PURCHASE_ORDER.SHOP_ID.eq(PURCHASE_ORDER_LINE.SHOP_ID),
+                                PURCHASE_ORDER.ID.eq(PURCHASE_ORDER_LINE.ORDER_ID))
                         .join(SHOP)
                         .on(SHOP.ID.eq(PURCHASE_ORDER.SHOP_ID), SHOP.CURRENCY.eq(PURCHASE_ORDER.CURRENCY))
                         .where(OF_THE_MODEL, ORDERED)
@@ -252,7 +256,7 @@ class DeviceStore {
         return sql.select(
                         PURCHASE_ORDER_LINE.ITEM_NUMBER,
                         PURCHASE_ORDER.SELLER_NAME,
-                        PURCHASE_ORDER.TOTAL,
+                        PURCHASE_ORDER_LINE.SHARE,
                         PURCHASE_ORDER.CURRENCY,
                         PURCHASE_ORDER_LINE.PIECES,
                         PURCHASE_ORDER.ASKED_AT)
@@ -262,7 +266,7 @@ class DeviceStore {
                         PURCHASE_ORDER_LINE.SHOP_ID.eq(PURCHASE_ORDER.SHOP_ID),
                         PURCHASE_ORDER_LINE.ORDER_ID.eq(PURCHASE_ORDER.ID))
                 .join(JOB)
-                .on(JOB.SHOP_ID.eq(PURCHASE_ORDER.SHOP_ID), JOB.ID.eq(PURCHASE_ORDER.JOB_ID))
+                .on(JOB.SHOP_ID.eq(PURCHASE_ORDER_LINE.SHOP_ID), JOB.ID.eq(PURCHASE_ORDER_LINE.JOB_ID))
                 .where(jobsOfModel(here, modelId), ORDERED)
                 .orderBy(PURCHASE_ORDER.ID.desc(), PURCHASE_ORDER_LINE.POSITION)
                 .limit(1)

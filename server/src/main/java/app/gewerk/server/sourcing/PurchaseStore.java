@@ -1,16 +1,26 @@
 package app.gewerk.server.sourcing;
 
+import static app.gewerk.server.db.Tables.NEED;
 import static app.gewerk.server.db.Tables.PERSON;
 import static app.gewerk.server.db.Tables.PURCHASE_ORDER;
 import static app.gewerk.server.db.Tables.PURCHASE_ORDER_LINE;
+import static org.jooq.impl.DSL.count;
+import static org.jooq.impl.DSL.exists;
+import static org.jooq.impl.DSL.select;
+import static org.jooq.impl.DSL.selectOne;
 
 import app.gewerk.core.Wire;
+import app.gewerk.core.sourcing.GearOffer;
+import app.gewerk.core.sourcing.Source;
 import app.gewerk.core.words.Say;
+import app.gewerk.server.db.tables.PurchaseOrderLine;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.StoredJson;
-import app.gewerk.server.sourcing.Purchasing.Line;
 import app.gewerk.server.sourcing.Purchasing.Order;
+import app.gewerk.server.sourcing.Purchasing.OrderLine;
+import app.gewerk.server.sourcing.Purchasing.Outcome;
 import app.gewerk.server.sourcing.Purchasing.State;
+import java.math.BigDecimal;
 import java.time.OffsetDateTime;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -24,6 +34,8 @@ import org.springframework.stereotype.Repository;
 
 @Repository
 class PurchaseStore {
+    private static final PurchaseOrderLine LINE_OF_JOB = PURCHASE_ORDER_LINE.as("line_of_job");
+
     private final DSLContext sql;
     private final StoredJson json;
 
@@ -41,10 +53,13 @@ class PurchaseStore {
                 .map(r -> new Claimed(r.get(0, Long.class), r.get(1, Long.class)));
     }
 
-    long insert(Here here, long jobId, String seller, String itemNumber, int pieces, String key, OffsetDateTime now) {
+    /** A line as it is asked for. */
+    record Written(long jobId, Optional<Long> needId, String itemNumber, int pieces) {}
+
+    long insert(Here here, Optional<Long> jobId, String seller, List<Written> lines, String key, OffsetDateTime now) {
         var order = sql.newRecord(PURCHASE_ORDER);
         order.setShopId(here.shopId());
-        order.setJobId(jobId);
+        order.setJobId(jobId.orElse(null));
         order.setSeller(seller);
         order.setKey(key);
         order.setState(State.WAITING.toString());
@@ -52,13 +67,18 @@ class PurchaseStore {
         order.setAskedAt(now);
         order.setNextTry(now);
         order.insert();
-        sql.insertInto(PURCHASE_ORDER_LINE)
-                .set(PURCHASE_ORDER_LINE.SHOP_ID, here.shopId())
-                .set(PURCHASE_ORDER_LINE.ORDER_ID, order.getId())
-                .set(PURCHASE_ORDER_LINE.POSITION, 0)
-                .set(PURCHASE_ORDER_LINE.ITEM_NUMBER, itemNumber)
-                .set(PURCHASE_ORDER_LINE.PIECES, pieces)
-                .execute();
+        for (int position = 0; position < lines.size(); position++) {
+            Written line = lines.get(position);
+            sql.insertInto(PURCHASE_ORDER_LINE)
+                    .set(PURCHASE_ORDER_LINE.SHOP_ID, here.shopId())
+                    .set(PURCHASE_ORDER_LINE.ORDER_ID, order.getId())
+                    .set(PURCHASE_ORDER_LINE.POSITION, position)
+                    .set(PURCHASE_ORDER_LINE.JOB_ID, line.jobId)
+                    .set(PURCHASE_ORDER_LINE.NEED_ID, line.needId.orElse(null))
+                    .set(PURCHASE_ORDER_LINE.ITEM_NUMBER, line.itemNumber)
+                    .set(PURCHASE_ORDER_LINE.PIECES, line.pieces)
+                    .execute();
+        }
         return order.getId();
     }
 
@@ -77,7 +97,89 @@ class PurchaseStore {
     }
 
     List<Order> ofJob(Here here, long jobId) {
-        return orders(here, PURCHASE_ORDER.JOB_ID.eq(jobId));
+        return orders(
+                here,
+                exists(selectOne()
+                        .from(LINE_OF_JOB)
+                        .where(
+                                LINE_OF_JOB.SHOP_ID.eq(PURCHASE_ORDER.SHOP_ID),
+                                LINE_OF_JOB.ORDER_ID.eq(PURCHASE_ORDER.ID),
+                                LINE_OF_JOB.JOB_ID.eq(jobId))));
+    }
+
+    /** Orders that a seller has yet to take, or of which something has yet to come or to go back. */
+    List<Order> underWay(Here here) {
+        Condition open = exists(selectOne()
+                .from(LINE_OF_JOB)
+                .where(
+                        LINE_OF_JOB.SHOP_ID.eq(PURCHASE_ORDER.SHOP_ID),
+                        LINE_OF_JOB.ORDER_ID.eq(PURCHASE_ORDER.ID),
+                        LINE_OF_JOB.OUTCOME.in("coming", "partly", "wrong", "returned")));
+        return orders(
+                here,
+                PURCHASE_ORDER
+                        .STATE
+                        .eq(State.WAITING.toString())
+                        .or(PURCHASE_ORDER.STATE.eq(State.ORDERED.toString()).and(open)));
+    }
+
+    /** By seller, the share of what was ordered here that failed, over what is usual. */
+    Map<String, Double> failing(Here here) {
+        var failed = count().filterWhere(PURCHASE_ORDER_LINE.OUTCOME.in("wrong", "returned", "refunded"));
+        return sql.select(PURCHASE_ORDER.SELLER, count(), failed)
+                .from(PURCHASE_ORDER)
+                .join(PURCHASE_ORDER_LINE)
+                .on(
+                        PURCHASE_ORDER_LINE.SHOP_ID.eq(PURCHASE_ORDER.SHOP_ID),
+                        PURCHASE_ORDER_LINE.ORDER_ID.eq(PURCHASE_ORDER.ID))
+                .where(
+                        PURCHASE_ORDER.SHOP_ID.eq(here.shopId()),
+                        PURCHASE_ORDER_LINE.OUTCOME.in("here", "wrong", "returned", "refunded"))
+                .groupBy(PURCHASE_ORDER.SELLER)
+                .fetchMap(r -> r.value1(), r -> Source.failureChance(r.value2(), r.value3()));
+    }
+
+    /** What an order was for is needed again. */
+    void openAgain(Here here, long orderId) {
+        sql.update(NEED)
+                .set(NEED.STATE, "open")
+                .set(NEED.VERSION, NEED.VERSION.plus(1))
+                .where(
+                        NEED.SHOP_ID.eq(here.shopId()),
+                        NEED.STATE.eq("ordered"),
+                        NEED.ID.in(select(PURCHASE_ORDER_LINE.NEED_ID)
+                                .from(PURCHASE_ORDER_LINE)
+                                .where(
+                                        PURCHASE_ORDER_LINE.SHOP_ID.eq(here.shopId()),
+                                        PURCHASE_ORDER_LINE.ORDER_ID.eq(orderId))))
+                .execute();
+    }
+
+    void became(Here here, long orderId, int position, Outcome outcome, int came) {
+        sql.update(PURCHASE_ORDER_LINE)
+                .set(PURCHASE_ORDER_LINE.OUTCOME, outcome.toString())
+                .set(PURCHASE_ORDER_LINE.CAME, came)
+                .where(
+                        PURCHASE_ORDER_LINE.SHOP_ID.eq(here.shopId()),
+                        PURCHASE_ORDER_LINE.ORDER_ID.eq(orderId),
+                        PURCHASE_ORDER_LINE.POSITION.eq(position))
+                .execute();
+    }
+
+    void needBecame(Here here, long orderId, int position, String state) {
+        sql.update(NEED)
+                .set(NEED.STATE, state)
+                .set(NEED.VERSION, NEED.VERSION.plus(1))
+                .where(
+                        NEED.SHOP_ID.eq(here.shopId()),
+                        NEED.STATE.ne("dropped"),
+                        NEED.ID.in(select(PURCHASE_ORDER_LINE.NEED_ID)
+                                .from(PURCHASE_ORDER_LINE)
+                                .where(
+                                        PURCHASE_ORDER_LINE.SHOP_ID.eq(here.shopId()),
+                                        PURCHASE_ORDER_LINE.ORDER_ID.eq(orderId),
+                                        PURCHASE_ORDER_LINE.POSITION.eq(position))))
+                .execute();
     }
 
     Optional<Order> order(Here here, long orderId) {
@@ -101,18 +203,23 @@ class PurchaseStore {
     private Order order(Record r) {
         return new Order(
                 r.get(PURCHASE_ORDER.ID),
-                r.get(PURCHASE_ORDER.JOB_ID),
+                Optional.ofNullable(r.get(PURCHASE_ORDER.JOB_ID)),
                 r.get(PURCHASE_ORDER.SELLER),
                 r.get(PURCHASE_ORDER.SELLER_NAME),
                 r.get(PURCHASE_ORDER.KEY),
                 Wire.parse(State.class, r.get(PURCHASE_ORDER.STATE)),
-                List.of(new Line(
+                List.of(new OrderLine(
+                        r.get(PURCHASE_ORDER_LINE.JOB_ID),
+                        Optional.ofNullable(r.get(PURCHASE_ORDER_LINE.NEED_ID)),
                         r.get(PURCHASE_ORDER_LINE.ITEM_NUMBER),
                         r.get(PURCHASE_ORDER_LINE.PIECES),
                         Optional.ofNullable(r.get(PURCHASE_ORDER_LINE.PACKS)),
                         Optional.ofNullable(r.get(PURCHASE_ORDER_LINE.PACK_SIZE)),
                         Optional.ofNullable(r.get(PURCHASE_ORDER_LINE.TOOTH_COUNT)),
-                        r.get(PURCHASE_ORDER_LINE.MATERIAL))),
+                        r.get(PURCHASE_ORDER_LINE.MATERIAL),
+                        Optional.ofNullable(r.get(PURCHASE_ORDER_LINE.SHARE)),
+                        Wire.parse(Outcome.class, r.get(PURCHASE_ORDER_LINE.OUTCOME)),
+                        r.get(PURCHASE_ORDER_LINE.CAME))),
                 Optional.ofNullable(r.get(PURCHASE_ORDER.ORDER_NUMBER)),
                 Optional.ofNullable(r.get(PURCHASE_ORDER.CURRENCY)),
                 Optional.ofNullable(r.get(PURCHASE_ORDER.TOTAL)),
@@ -123,7 +230,7 @@ class PurchaseStore {
     }
 
     /** False when it no longer waits. */
-    boolean ordered(Here here, long orderId, SourcingService.Ordered answer, OffsetDateTime now) {
+    boolean ordered(Here here, Order order, SourcingService.Ordered answer, OffsetDateTime now) {
         boolean settled = sql.update(PURCHASE_ORDER)
                         .set(PURCHASE_ORDER.STATE, State.ORDERED.toString())
                         .set(PURCHASE_ORDER.SELLER_NAME, answer.seller().name())
@@ -132,17 +239,28 @@ class PurchaseStore {
                         .set(PURCHASE_ORDER.TOTAL, answer.landed().total())
                         .set(PURCHASE_ORDER.ARRIVES_ON, answer.landed().arrives())
                         .set(PURCHASE_ORDER.SETTLED_AT, now)
-                        .where(at(here, orderId), PURCHASE_ORDER.STATE.eq(State.WAITING.toString()))
+                        .where(at(here, order.id()), PURCHASE_ORDER.STATE.eq(State.WAITING.toString()))
                         .execute()
                 == 1;
         if (settled) {
-            sql.update(PURCHASE_ORDER_LINE)
-                    .set(PURCHASE_ORDER_LINE.PACKS, answer.landed().packs())
-                    .set(PURCHASE_ORDER_LINE.PACK_SIZE, answer.offer().packSize())
-                    .set(PURCHASE_ORDER_LINE.TOOTH_COUNT, answer.offer().toothCount())
-                    .set(PURCHASE_ORDER_LINE.MATERIAL, answer.offer().material())
-                    .where(PURCHASE_ORDER_LINE.SHOP_ID.eq(here.shopId()), PURCHASE_ORDER_LINE.ORDER_ID.eq(orderId))
-                    .execute();
+            List<BigDecimal> shares = answer.shares();
+            for (int position = 0; position < answer.offers().size(); position++) {
+                GearOffer offer = answer.offers().get(position);
+                sql.update(PURCHASE_ORDER_LINE)
+                        .set(
+                                PURCHASE_ORDER_LINE.PACKS,
+                                offer.listing()
+                                        .packsFor(order.lines().get(position).pieces()))
+                        .set(PURCHASE_ORDER_LINE.PACK_SIZE, offer.packSize())
+                        .set(PURCHASE_ORDER_LINE.TOOTH_COUNT, offer.toothCount())
+                        .set(PURCHASE_ORDER_LINE.MATERIAL, offer.material())
+                        .set(PURCHASE_ORDER_LINE.SHARE, shares.get(position))
+                        .where(
+                                PURCHASE_ORDER_LINE.SHOP_ID.eq(here.shopId()),
+                                PURCHASE_ORDER_LINE.ORDER_ID.eq(order.id()),
+                                PURCHASE_ORDER_LINE.POSITION.eq(position))
+                        .execute();
+            }
         }
         return settled;
     }

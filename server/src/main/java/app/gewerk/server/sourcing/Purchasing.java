@@ -20,6 +20,7 @@ import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Semaphore;
@@ -91,18 +92,51 @@ public class Purchasing implements SmartLifecycle {
         }
     }
 
+    /** What became of a line once the seller had it. */
+    public enum Outcome {
+        COMING,
+        PARTLY,
+        HERE,
+        WRONG,
+        RETURNED,
+        REFUNDED;
+
+        /** What may become of it next: a wrong one goes back, and is then paid back; what is here is. */
+        Set<Outcome> next() {
+            return switch (this) {
+                case COMING, PARTLY -> Set.of(PARTLY, HERE, WRONG, REFUNDED);
+                case HERE -> Set.of(WRONG);
+                case WRONG -> Set.of(RETURNED, REFUNDED);
+                case RETURNED -> Set.of(REFUNDED);
+                case REFUNDED -> Set.of();
+            };
+        }
+
+        @Override
+        public String toString() {
+            return Wire.word(this);
+        }
+    }
+
     /**
-     * What is ordered of one item; all but its number and the pieces wanted as the seller has confirmed it.
+     * What is ordered of one item for one job; what is optional as the seller has confirmed it.
      *
      * @param packs bought, of {@code packSize} pieces each
+     * @param share of what the parcel costs landed, by the value of the goods
+     * @param came pieces that have come
      */
-    public record Line(
+    public record OrderLine(
+            long jobId,
+            Optional<Long> needId,
             String itemNumber,
             int pieces,
             Optional<Integer> packs,
             Optional<Integer> packSize,
             Optional<Integer> toothCount,
-            String material) {
+            String material,
+            Optional<BigDecimal> share,
+            Outcome outcome,
+            int came) {
 
         /** "1 × 2 pcs A-24 (24 teeth, POM)". */
         public Say said() {
@@ -124,8 +158,9 @@ public class Purchasing implements SmartLifecycle {
     }
 
     /**
-     * An order for a job.
+     * An order for a job, or a parcel for several.
      *
+     * @param jobId of one that was ordered by itself
      * @param seller its code; {@code sellerName} as the seller calls itself, once it has answered
      * @param total landed, in {@code currency}
      * @param refusal why the seller will not
@@ -133,12 +168,12 @@ public class Purchasing implements SmartLifecycle {
      */
     public record Order(
             long id,
-            long jobId,
+            Optional<Long> jobId,
             String seller,
             String sellerName,
             String key,
             State state,
-            List<Line> lines,
+            List<OrderLine> lines,
             Optional<String> orderNumber,
             Optional<String> currency,
             Optional<BigDecimal> total,
@@ -167,8 +202,26 @@ public class Purchasing implements SmartLifecycle {
         }
 
         Order and(Order more) {
-            List<Line> all = new ArrayList<>(lines);
+            List<OrderLine> all = new ArrayList<>(lines);
             all.addAll(more.lines);
+            return with(List.copyOf(all), total);
+        }
+
+        /** What of it is for one job, with its share of the cost. */
+        Order of(long job) {
+            List<OrderLine> theirs = lines.stream().filter(l -> l.jobId == job).toList();
+            return theirs.size() == lines.size()
+                    ? this
+                    : with(
+                            theirs,
+                            theirs.stream().flatMap(l -> l.share.stream()).reduce(BigDecimal::add));
+        }
+
+        List<Long> jobs() {
+            return lines.stream().map(OrderLine::jobId).distinct().sorted().toList();
+        }
+
+        private Order with(List<OrderLine> held, Optional<BigDecimal> cost) {
             return new Order(
                     id,
                     jobId,
@@ -176,10 +229,10 @@ public class Purchasing implements SmartLifecycle {
                     sellerName,
                     key,
                     state,
-                    List.copyOf(all),
+                    held,
                     orderNumber,
                     currency,
-                    total,
+                    cost,
                     arrivesOn,
                     refusal,
                     tries,
@@ -192,20 +245,37 @@ public class Purchasing implements SmartLifecycle {
         return Say.of(code, "line", line, "seller", seller, "number", number, "total", total, "day", day);
     }
 
+    /** What has been ordered for a job, each with what of it is for this job. */
     @Transactional(readOnly = true)
     public List<Order> orders(Here here, long jobId) {
         jobs.job(here, jobId);
-        return store.ofJob(here, jobId);
+        return store.ofJob(here, jobId).stream().map(o -> o.of(jobId)).toList();
+    }
+
+    /** Orders of which something is still to come, or to go back. */
+    @Transactional(readOnly = true)
+    public List<Order> underWay(Here here) {
+        return store.underWay(here);
     }
 
     /** Writes an order down, in the transaction of the decision that wants it; it is sent once that stands. */
     public long write(Here here, long jobId, String seller, String itemNumber, int pieces, String key) {
-        sourcing.requireSeller(here, seller);
         SourcingService.requirePieces("order.pieces", pieces);
         if (store.ofJob(here, jobId).stream().anyMatch(o -> o.state() == State.WAITING)) {
             throw Refused.at("order", "order.oneAtATime");
         }
-        long id = store.insert(here, jobId, seller, itemNumber, pieces, key, clock.now());
+        return write(
+                here,
+                Optional.of(jobId),
+                seller,
+                List.of(new PurchaseStore.Written(jobId, Optional.empty(), itemNumber, pieces)),
+                key);
+    }
+
+    /** The same for a parcel that holds things for several jobs. */
+    long write(Here here, Optional<Long> jobId, String seller, List<PurchaseStore.Written> lines, String key) {
+        sourcing.requireSeller(here, seller);
+        long id = store.insert(here, jobId, seller, lines, key, clock.now());
         TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
             @Override
             public void afterCommit() {
@@ -218,27 +288,113 @@ public class Purchasing implements SmartLifecycle {
     /** Takes an order back that no seller has confirmed yet. */
     @Transactional
     public List<Order> withdraw(Here here, long jobId, long orderId) {
-        Job job = jobs.hold(here, jobId);
-        Order order = store.order(here, orderId)
-                .filter(o -> o.jobId() == jobId)
-                .orElseThrow(() -> new NotFound("missing.order", "number", orderId));
+        jobs.job(here, jobId);
+        requireOrder(here, orderId, jobId);
+        withdraw(here, orderId);
+        return orders(here, jobId);
+    }
+
+    /** The same, whatever jobs it is for. */
+    @Transactional
+    public List<Order> withdraw(Here here, long orderId) {
+        Order order = store.order(here, orderId).orElseThrow(() -> new NotFound("missing.order", "number", orderId));
+        List<Job> held = hold(here, order);
         if (!store.ends(here, orderId, State.WITHDRAWN, Optional.empty(), clock.now())) {
-            throw new Stale(store.ofJob(here, jobId));
+            throw new Stale(store.underWay(here));
         }
-        jobs.write(
-                here,
-                jobId,
-                Step.GET,
-                order.tries() == 0
-                        ? Say.of("journal.orderWithdrawn", "seller", order.seller())
-                        : Say.of("journal.orderWithdrawnAsked", "seller", order.seller()));
-        waitsFor(here, job, Optional.of(Say.of("choosing")));
-        return store.ofJob(here, jobId);
+        store.openAgain(here, orderId);
+        String told = order.tries() == 0 ? "journal.orderWithdrawn" : "journal.orderWithdrawnAsked";
+        for (Job job : held) {
+            jobs.write(here, job.id(), Step.GET, Say.of(told, "seller", order.seller()));
+            waitsFor(here, job, Optional.of(afterwards(order, job.id())));
+        }
+        return store.underWay(here);
+    }
+
+    /** What a job waits for when its order came to nothing: to be ordered again with others, or a decision. */
+    private static Say afterwards(Order order, long jobId) {
+        boolean need = order.lines().stream()
+                .anyMatch(l -> l.jobId() == jobId && l.needId().isPresent());
+        return need ? Say.of("orderedTogether") : Say.of("choosing");
+    }
+
+    private Order requireOrder(Here here, long orderId, long jobId) {
+        return store.order(here, orderId)
+                .filter(o -> o.jobs().contains(jobId))
+                .orElseThrow(() -> new NotFound("missing.order", "number", orderId));
+    }
+
+    /** Every job of an order, one after the other by number, so that nobody waits for each other. */
+    private List<Job> hold(Here here, Order order) {
+        return order.jobs().stream().map(job -> jobs.hold(here, job)).toList();
     }
 
     private void waitsFor(Here here, Job job, Optional<Say> what) {
         if (job.place() == Place.WAITING_FOR_GEAR) {
             jobs.waitFor(here, job.id(), job.version(), what);
+        }
+    }
+
+    /**
+     * Writes down what became of a line: come, part of it, the wrong thing, sent back, paid back. With the last thing that a
+     * job waits for its tray comes to the bench.
+     *
+     * @param pieces that have come, of those that are wanted; counts where it is part of them
+     */
+    @Transactional
+    public List<Order> became(Here here, long orderId, int position, Outcome outcome, int pieces) {
+        Order order = store.order(here, orderId)
+                .filter(o -> o.lines().size() > position && position >= 0)
+                .orElseThrow(() -> new NotFound("missing.order", "number", orderId));
+        if (order.state() != State.ORDERED) {
+            throw new Refused("order.notConfirmed");
+        }
+        long jobId = order.lines().get(position).jobId();
+        Job job = jobs.hold(here, jobId);
+        OrderLine line = store.order(here, orderId).orElseThrow().lines().get(position);
+        if (!line.outcome().next().contains(outcome)) {
+            throw new Refused("order.cannotBecome", "now", Say.of(line.outcome()), "wanted", Say.of(outcome));
+        }
+        int came = outcome == Outcome.HERE ? line.pieces() : outcome == Outcome.PARTLY ? pieces : line.came();
+        if (outcome == Outcome.PARTLY && (pieces < 1 || pieces >= line.pieces())) {
+            throw Refused.at("pieces", "order.partOf", "pieces", line.pieces());
+        }
+        store.became(here, orderId, position, outcome, came);
+        jobs.write(
+                here,
+                jobId,
+                Step.GET,
+                Say.of(
+                        "journal.order." + outcome,
+                        "line",
+                        line.said(),
+                        "seller",
+                        order.sellerName(),
+                        "number",
+                        order.orderNumber().orElse(""),
+                        "came",
+                        came));
+        store.needBecame(here, orderId, position, outcome == Outcome.HERE ? "here" : "ordered");
+        tray(here, job, outcome);
+        return store.underWay(here);
+    }
+
+    private void tray(Here here, Job job, Outcome outcome) {
+        if (job.place() != Place.WAITING_FOR_GEAR) {
+            return;
+        }
+        boolean more = store.ofJob(here, job.id()).stream()
+                .filter(o -> o.state() == State.ORDERED || o.state() == State.WAITING)
+                .flatMap(o -> o.of(job.id()).lines().stream())
+                .anyMatch(l -> l.outcome() == Outcome.COMING || l.outcome() == Outcome.PARTLY);
+        switch (outcome) {
+            case HERE -> {
+                if (!more) {
+                    jobs.move(here, job.id(), job.version(), Place.ON_THE_BENCH, Optional.empty(), "");
+                }
+            }
+            case WRONG, REFUNDED -> jobs.waitFor(here, job.id(), job.version(), Optional.of(Say.of("choosing")));
+            case COMING, PARTLY, RETURNED -> {}
         }
     }
 
@@ -248,10 +404,11 @@ public class Purchasing implements SmartLifecycle {
         if (order.state() != State.WAITING) {
             return;
         }
-        Line line = order.lines().getFirst();
+        List<SourcingService.Wants> wants = order.lines().stream()
+                .map(l -> new SourcingService.Wants(l.itemNumber(), l.pieces()))
+                .toList();
         try {
-            SourcingService.Ordered answer =
-                    sourcing.order(here, order.seller(), line.itemNumber(), line.pieces(), order.key());
+            SourcingService.Ordered answer = sourcing.order(here, order.seller(), wants, order.key());
             transaction.executeWithoutResult(t -> confirmed(here, order, answer));
         } catch (SourcingService.Declined declined) {
             transaction.executeWithoutResult(t -> refused(here, order, declined.why()));
@@ -261,52 +418,61 @@ public class Purchasing implements SmartLifecycle {
     }
 
     private void confirmed(Here here, Order order, SourcingService.Ordered answer) {
-        Job job = jobs.hold(here, order.jobId());
-        boolean waited = store.ordered(here, order.id(), answer, clock.now());
-        Line line = store.order(here, order.id()).orElseThrow().lines().getFirst();
+        List<Job> held = hold(here, order);
+        boolean waited = store.ordered(here, order, answer, clock.now());
         // Withdrawn meanwhile, and ordered all the same: that must not go unseen.
         String told = waited ? "journal.ordered" : "journal.orderedAllTheSame";
-        jobs.write(
-                here,
-                order.jobId(),
-                Step.GET,
-                ordered(
-                        told,
-                        line.said(),
-                        answer.seller().name(),
-                        answer.orderNumber(),
-                        Say.money(answer.landed().total(), answer.landed().currency()),
-                        answer.landed().arrives()),
-                "",
-                Optional.empty(),
-                Optional.of(answer.landed()));
-        if (waited) {
-            jobs.markDone(here, order.jobId(), Step.GET);
-            waitsFor(
+        Order now = store.order(here, order.id()).orElseThrow();
+        for (Job job : held) {
+            Order theirs = now.of(job.id());
+            jobs.write(
                     here,
-                    job,
-                    Optional.of(Say.of("arrives", "day", answer.landed().arrives())));
+                    job.id(),
+                    Step.GET,
+                    ordered(
+                            told,
+                            theirs.lines().getFirst().said(),
+                            answer.seller().name(),
+                            answer.orderNumber(),
+                            Say.money(
+                                    theirs.total().orElse(answer.landed().total()),
+                                    answer.landed().currency()),
+                            answer.landed().arrives()),
+                    "",
+                    Optional.empty(),
+                    Optional.of(answer.landed()));
+            if (waited) {
+                jobs.markDone(here, job.id(), Step.GET);
+                waitsFor(
+                        here,
+                        job,
+                        Optional.of(Say.of("arrives", "day", answer.landed().arrives())));
+            }
         }
     }
 
     private void refused(Here here, Order order, Say why) {
-        Job job = jobs.hold(here, order.jobId());
+        List<Job> held = hold(here, order);
         if (store.ends(here, order.id(), State.REFUSED, Optional.of(why), clock.now())) {
-            jobs.write(
-                    here,
-                    order.jobId(),
-                    Step.GET,
-                    Say.of("journal.orderRefused", "seller", order.seller(), "why", why));
-            waitsFor(here, job, Optional.of(Say.of("choosing")));
+            store.openAgain(here, order.id());
+            for (Job job : held) {
+                jobs.write(
+                        here, job.id(), Step.GET, Say.of("journal.orderRefused", "seller", order.seller(), "why", why));
+                waitsFor(here, job, Optional.of(afterwards(order, job.id())));
+            }
         }
     }
 
     private void silent(Here here, Order order) {
+        // Held before the order is written to, as whoever withdraws it does.
+        List<Job> held = hold(here, order);
         long pause = FIRST_PAUSE.toMillis() << Math.clamp(order.tries() - 1, 0, 16);
         store.tryAgain(
                 here, order.id(), clock.now().plus(Duration.ofMillis(Math.min(pause, LONGEST_PAUSE.toMillis()))));
         if (order.tries() == 1) {
-            jobs.write(here, order.jobId(), Step.GET, Say.of("journal.sellerSilent", "seller", order.seller()));
+            for (Job job : held) {
+                jobs.write(here, job.id(), Step.GET, Say.of("journal.sellerSilent", "seller", order.seller()));
+            }
         }
     }
 

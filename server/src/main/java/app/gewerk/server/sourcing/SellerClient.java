@@ -1,6 +1,7 @@
 package app.gewerk.server.sourcing;
 
 import app.gewerk.core.sourcing.GearOffer;
+import app.gewerk.core.sourcing.LandedCost;
 import app.gewerk.core.sourcing.SellerTerms;
 import app.gewerk.server.http.ArrivingJson;
 import app.gewerk.server.standin.SellerStandIn;
@@ -89,14 +90,20 @@ class SellerClient {
         }
     }
 
+    private record Asked(List<AskedLine> lines) {}
+
+    private record AskedLine(String item, int packs) {}
+
     /** Orders packs; the same key orders once. */
-    String order(String baseUrl, String itemNumber, int packs, String key) throws NoAnswer {
+    String order(String baseUrl, List<LandedCost.Packed> parcel, String key) throws NoAnswer {
+        Asked asked = new Asked(parcel.stream()
+                .map(line -> new AskedLine(line.listing().itemNumber(), line.packs()))
+                .toList());
         HttpRequest request = HttpRequest.newBuilder(URI.create(standIn.resolve(baseUrl) + "/orders"))
                 .timeout(PATIENCE)
                 .header("Content-Type", "application/json")
                 .header("Idempotency-Key", key)
-                .POST(HttpRequest.BodyPublishers.ofString(
-                        json.writeValueAsString(Map.of("item", itemNumber, "packs", packs))))
+                .POST(HttpRequest.BodyPublishers.ofString(json.writeValueAsString(asked)))
                 .build();
         Map<String, String> answer = send(request, 201, new TypeReference<>() {});
         String number = answer.get("orderNumber");

@@ -6,15 +6,19 @@ import app.gewerk.core.sourcing.ImportRule;
 import app.gewerk.core.sourcing.LandedCost;
 import app.gewerk.core.sourcing.Match;
 import app.gewerk.core.sourcing.SellerTerms;
+import app.gewerk.core.sourcing.Source;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.NotFound;
 import app.gewerk.server.reading.ReadingService;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopService;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
@@ -22,6 +26,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.stream.IntStream;
 import org.springframework.stereotype.Service;
 
 /** Asks every seller for gears like the one wanted and works out what each would cost on the bench. */
@@ -33,8 +38,15 @@ public class SourcingService {
     private final SourcingStore store;
     private final ReadingService readings;
     private final ShopService shop;
+    private final PurchaseStore purchases;
 
-    SourcingService(SellerClient client, SourcingStore store, ReadingService readings, ShopService shop) {
+    SourcingService(
+            SellerClient client,
+            SourcingStore store,
+            ReadingService readings,
+            ShopService shop,
+            PurchaseStore purchases) {
+        this.purchases = purchases;
         this.client = client;
         this.store = store;
         this.readings = readings;
@@ -47,7 +59,16 @@ public class SourcingService {
     /** @param silent sellers that did not answer */
     public record Offers(Say wanted, int pieces, List<Offer> offers, List<String> silent) {}
 
-    private record Answered(SellerTerms terms, List<GearOffer> gears) {}
+    /**
+     * What sellers said.
+     *
+     * @param sources those that answered and that can be paid and imported from, by code
+     * @param gears of them all, for each gear that was asked for
+     * @param silent sellers that did not answer
+     */
+    record Market(Map<String, Source> sources, List<List<GearOffer>> gears, List<String> silent) {}
+
+    private record Answered(SellerTerms terms, List<List<GearOffer>> gears) {}
 
     /** Offers for the gear taken in a job, best fit first. Sellers are asked at the same time, outside any transaction. */
     public Offers offers(Here here, long jobId, int pieces) {
@@ -58,13 +79,32 @@ public class SourcingService {
     /** The same for a gear that is not taken yet. */
     public Offers offers(Here here, ReadingService.Wanted wanted, int pieces) {
         GearNeed need = wanted.need();
+        Market market = market(here, List.of(need));
+        LocalDate today = today(here);
+        List<Offer> offers = Match.rank(need, market.gears.getFirst()).stream()
+                .map(match -> {
+                    Source source = market.sources.get(match.offer().seller());
+                    LandedCost landed = LandedCost.of(
+                            match.offer().listing(), source.terms(), source.rule(), source.exchange(), pieces, today);
+                    return new Offer(match, source.terms(), landed);
+                })
+                .toList();
+        return new Offers(wanted.words(), pieces, offers, market.silent);
+    }
+
+    LocalDate today(Here here) {
+        return shop.today(shop.shop(here));
+    }
+
+    /** Asks every seller, each beside the others, for its terms and for gears like these. */
+    Market market(Here here, List<GearNeed> needs) {
         List<SourcingStore.Seller> sellers = store.sellers(here);
-        Map<String, Answered> answers = new HashMap<>();
+        Map<String, Answered> answers = new LinkedHashMap<>();
         List<String> silent = new ArrayList<>();
         try (ExecutorService ask = Executors.newVirtualThreadPerTaskExecutor()) {
             Map<String, Future<Answered>> asked = new HashMap<>();
             for (SourcingStore.Seller seller : sellers) {
-                asked.put(seller.code(), ask.submit(question(seller.baseUrl(), need)));
+                asked.put(seller.code(), ask.submit(question(seller.baseUrl(), needs)));
             }
             for (SourcingStore.Seller seller : sellers) {
                 try {
@@ -77,52 +117,81 @@ public class SourcingService {
                 }
             }
         }
-        List<GearOffer> gears = answers.entrySet().stream()
-                .flatMap(a -> a.getValue().gears().stream()
-                        .filter(gear -> gear.seller().equals(a.getKey())))
+        Sources known = new Sources(here);
+        Map<String, Source> sources = new LinkedHashMap<>();
+        answers.forEach((code, answer) -> sources.put(code, known.of(code, answer.terms)));
+        List<List<GearOffer>> gears = IntStream.range(0, needs.size())
+                .mapToObj(n -> answers.entrySet().stream()
+                        .flatMap(a -> a.getValue().gears.get(n).stream()
+                                .filter(gear -> gear.seller().equals(a.getKey())))
+                        .toList())
                 .toList();
-        Costing costing = new Costing(here);
-        List<Offer> offers = Match.rank(need, gears).stream()
-                .map(match -> {
-                    SellerTerms terms = answers.get(match.offer().seller()).terms();
-                    return new Offer(match, terms, costing.landed(match.offer(), terms, pieces));
-                })
-                .toList();
-        return new Offers(wanted.words(), pieces, offers, silent);
+        return new Market(sources, gears, silent);
     }
 
-    private Callable<Answered> question(String baseUrl, GearNeed need) {
-        double module = need.gear().normalModule();
-        return () -> new Answered(
-                client.terms(baseUrl),
-                client.gears(baseUrl, need.gear().toothCount(), module * (1 - PITCH_ROOM), module * (1 + PITCH_ROOM)));
+    private Callable<Answered> question(String baseUrl, List<GearNeed> needs) {
+        return () -> {
+            List<List<GearOffer>> gears = new ArrayList<>();
+            for (GearNeed need : needs) {
+                double module = need.gear().normalModule();
+                gears.add(client.gears(
+                        baseUrl, need.gear().toothCount(), module * (1 - PITCH_ROOM), module * (1 + PITCH_ROOM)));
+            }
+            return new Answered(client.terms(baseUrl), gears);
+        };
     }
 
-    private final class Costing {
+    /** What this shop knows of sellers: what their money is worth, what the border adds, how their deliveries went. */
+    private final class Sources {
         private final Map<String, LandedCost.Exchange> rates;
         private final Map<String, ImportRule> rules;
+        private final Map<String, Double> failing;
 
-        private final LocalDate today;
-
-        Costing(Here here) {
-            ShopService.Shop at = shop.shop(here);
-            rates = store.rates(here, at.currency());
+        Sources(Here here) {
+            rates = store.rates(here, shop.shop(here).currency());
             rules = store.importRules(here);
-            today = shop.today(at);
+            failing = purchases.failing(here);
         }
 
-        LandedCost landed(GearOffer offer, SellerTerms terms, int pieces) {
+        Source of(String code, SellerTerms terms) {
             LandedCost.Exchange rate = rates.get(terms.currency());
             ImportRule rule = rules.get(terms.zone());
             if (rate == null || rule == null) {
                 throw new Refused("order.noRate", "currency", terms.currency(), "zone", terms.zone());
             }
-            return LandedCost.of(offer, terms, rule, rate, pieces, today);
+            return new Source(code, terms, rule, rate, failing.getOrDefault(code, Source.failureChance(0, 0)));
         }
     }
 
-    /** What has been ordered, from whom, under which number. */
-    record Ordered(GearOffer offer, SellerTerms seller, LandedCost landed, String orderNumber) {}
+    /** An item of an order. */
+    record Wants(String itemNumber, int pieces) {}
+
+    /** What has been ordered, from whom, under which number. @param offers in the order of what was wanted */
+    record Ordered(
+            List<GearOffer> offers,
+            List<LandedCost.Packed> parcel,
+            SellerTerms seller,
+            LandedCost landed,
+            String orderNumber) {
+        /** Of what it costs landed, each line's by the value of its goods; the last has what rounding leaves. */
+        List<BigDecimal> shares() {
+            BigDecimal goods = parcel.stream().map(Ordered::worth).reduce(BigDecimal.ZERO, BigDecimal::add);
+            List<BigDecimal> shares = new ArrayList<>();
+            BigDecimal left = landed.total();
+            for (int i = 0; i < parcel.size(); i++) {
+                BigDecimal share = i == parcel.size() - 1 || goods.signum() == 0
+                        ? left
+                        : landed.total().multiply(worth(parcel.get(i))).divide(goods, 2, RoundingMode.HALF_UP);
+                shares.add(share);
+                left = left.subtract(share);
+            }
+            return shares;
+        }
+
+        private static BigDecimal worth(LandedCost.Packed line) {
+            return line.listing().packPrice().multiply(BigDecimal.valueOf(line.packs()));
+        }
+    }
 
     /** The seller will not, and asking again does not help. */
     static class Declined extends Exception {
@@ -157,16 +226,24 @@ public class SourcingService {
     }
 
     /** Orders from a seller at today's price; the same key orders once. */
-    Ordered order(Here here, String sellerCode, String itemNumber, int pieces, String key)
-            throws Declined, SellerClient.NoAnswer {
+    Ordered order(Here here, String sellerCode, List<Wants> wants, String key) throws Declined, SellerClient.NoAnswer {
         String baseUrl = baseUrl(here, sellerCode);
-        SellerTerms terms = client.terms(baseUrl);
-        GearOffer offer = client.gear(baseUrl, itemNumber)
-                .orElseThrow(() -> new Declined(Say.of("seller.noLongerSold", "item", itemNumber)));
-        LandedCost landed = new Costing(here).landed(offer, terms, pieces);
-        if (!landed.enoughInStock()) {
-            throw new Declined(Say.of("seller.hasOnly", "pieces", offer.stock() * offer.packSize()));
+        Source source = new Sources(here).of(sellerCode, client.terms(baseUrl));
+        List<GearOffer> offers = new ArrayList<>();
+        List<LandedCost.Packed> parcel = new ArrayList<>();
+        for (Wants want : wants) {
+            GearOffer offer = client.gear(baseUrl, want.itemNumber)
+                    .orElseThrow(() -> new Declined(Say.of("seller.noLongerSold", "item", want.itemNumber)));
+            int packs = offer.listing().packsFor(want.pieces);
+            if (offer.stock() < packs) {
+                throw new Declined(Say.of("seller.hasOnly", "pieces", offer.stock() * offer.packSize()));
+            }
+            offers.add(offer);
+            parcel.add(new LandedCost.Packed(offer.listing(), packs));
         }
-        return new Ordered(offer, terms, landed, client.order(baseUrl, itemNumber, landed.packs(), key));
+        int pieces = wants.stream().mapToInt(Wants::pieces).sum();
+        LandedCost landed =
+                LandedCost.ofParcel(parcel, source.terms(), source.rule(), source.exchange(), pieces, today(here));
+        return new Ordered(offers, parcel, source.terms(), landed, client.order(baseUrl, parcel, key));
     }
 }

@@ -16,6 +16,8 @@ import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -23,6 +25,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.Executors;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.stereotype.Component;
@@ -31,7 +34,7 @@ import tools.jackson.databind.json.JsonMapper;
 /**
  * Invented sellers behind a small HTTP service of their own on a free loopback port, spoken to like a real one:
  * {@code GET /SELLER/terms}, {@code GET /SELLER/gears?toothCount=&moduleFrom=&moduleTo=}, {@code GET /SELLER/gears/ITEM},
- * {@code POST /SELLER/orders} with {@code {"item","packs"}} and an {@code Idempotency-Key}.
+ * {@code POST /SELLER/orders} with {@code {"lines":[{"item","packs"}]}} and an {@code Idempotency-Key}.
  */
 @Component
 public class SellerStandIn implements SmartLifecycle {
@@ -67,7 +70,17 @@ public class SellerStandIn implements SmartLifecycle {
                 row.get("zone"),
                 row.get("currency"),
                 steps,
-                Integer.parseInt(row.get("transitDays")));
+                Integer.parseInt(row.get("transitDays")),
+                closedOn(row.get("closedOn")));
+    }
+
+    /** This year's and the next year's. @param days of the year, as {@code 12-25} */
+    private static List<LocalDate> closedOn(String days) {
+        int year = LocalDate.now(ZoneOffset.UTC).getYear();
+        return IntStream.of(year, year + 1)
+                .boxed()
+                .flatMap(y -> Arrays.stream(days.split(" ")).map(day -> LocalDate.parse(y + "-" + day)))
+                .toList();
     }
 
     private static GearOffer offer(Map<String, String> row) {

@@ -21,9 +21,11 @@ import app.gewerk.server.db.tables.JobObservation.JobObservationPath;
 import app.gewerk.server.db.tables.JobRhythm.JobRhythmPath;
 import app.gewerk.server.db.tables.Journal.JournalPath;
 import app.gewerk.server.db.tables.MachineModel.MachineModelPath;
+import app.gewerk.server.db.tables.Need.NeedPath;
 import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
 import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
+import app.gewerk.server.db.tables.PurchaseOrderLine.PurchaseOrderLinePath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
 import app.gewerk.server.db.tables.TeardownStep.TeardownStepPath;
 import app.gewerk.server.db.tables.ToothMap.ToothMapPath;
@@ -522,6 +524,18 @@ public class Job extends TableImpl<JobRecord> {
         return _journal;
     }
 
+    private transient NeedPath _need;
+
+    /**
+     * Get the implicit to-many join path to the <code>need</code> table
+     */
+    public NeedPath need() {
+        if (_need == null)
+            _need = new NeedPath(this, null, Keys.NEED__NEED_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _need;
+    }
+
     private transient PhoneLinkPath _phoneLink;
 
     /**
@@ -544,6 +558,19 @@ public class Job extends TableImpl<JobRecord> {
             _photo = new PhotoPath(this, null, Keys.PHOTO__PHOTO_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _photo;
+    }
+
+    private transient PurchaseOrderLinePath _purchaseOrderLine;
+
+    /**
+     * Get the implicit to-many join path to the
+     * <code>purchase_order_line</code> table
+     */
+    public PurchaseOrderLinePath purchaseOrderLine() {
+        if (_purchaseOrderLine == null)
+            _purchaseOrderLine = new PurchaseOrderLinePath(this, null, Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _purchaseOrderLine;
     }
 
     private transient PurchaseOrderPath _purchaseOrder;

@@ -18,6 +18,8 @@ import app.gewerk.server.db.tables.Journal.JournalPath;
 import app.gewerk.server.db.tables.KnowledgeChange.KnowledgeChangePath;
 import app.gewerk.server.db.tables.KnownDevice.KnownDevicePath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
+import app.gewerk.server.db.tables.Need.NeedPath;
+import app.gewerk.server.db.tables.NeedWord.NeedWordPath;
 import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
 import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
@@ -361,6 +363,30 @@ public class Person extends TableImpl<PersonRecord> {
             _machineTrain = new MachineTrainPath(this, null, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_SAVED_BY_FKEY.getInverseKey());
 
         return _machineTrain;
+    }
+
+    private transient NeedPath _need;
+
+    /**
+     * Get the implicit to-many join path to the <code>need</code> table
+     */
+    public NeedPath need() {
+        if (_need == null)
+            _need = new NeedPath(this, null, Keys.NEED__NEED_SHOP_ID_ASKED_BY_FKEY.getInverseKey());
+
+        return _need;
+    }
+
+    private transient NeedWordPath _needWord;
+
+    /**
+     * Get the implicit to-many join path to the <code>need_word</code> table
+     */
+    public NeedWordPath needWord() {
+        if (_needWord == null)
+            _needWord = new NeedWordPath(this, null, Keys.NEED_WORD__NEED_WORD_SHOP_ID_SAID_BY_FKEY.getInverseKey());
+
+        return _needWord;
     }
 
     private transient PhoneLinkPath _phoneLink;

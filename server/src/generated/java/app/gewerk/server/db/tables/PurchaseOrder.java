@@ -82,7 +82,7 @@ public class PurchaseOrder extends TableImpl<PurchaseOrderRecord> {
     /**
      * The column <code>purchase_order.job_id</code>.
      */
-    public final TableField<PurchaseOrderRecord, Long> JOB_ID = createField(DSL.name("job_id"), SQLDataType.BIGINT.nullable(false), this, "");
+    public final TableField<PurchaseOrderRecord, Long> JOB_ID = createField(DSL.name("job_id"), SQLDataType.BIGINT, this, "");
 
     /**
      * The column <code>purchase_order.seller</code>.

@@ -5,11 +5,15 @@ package app.gewerk.server.db.tables;
 
 
 import app.gewerk.server.db.DefaultSchema;
+import app.gewerk.server.db.Indexes;
 import app.gewerk.server.db.Keys;
+import app.gewerk.server.db.tables.Job.JobPath;
+import app.gewerk.server.db.tables.Need.NeedPath;
 import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
 import app.gewerk.server.db.tables.records.PurchaseOrderLineRecord;
 
+import java.math.BigDecimal;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
@@ -18,6 +22,7 @@ import org.jooq.Check;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
+import org.jooq.Index;
 import org.jooq.InverseForeignKey;
 import org.jooq.Name;
 import org.jooq.Path;
@@ -104,6 +109,31 @@ public class PurchaseOrderLine extends TableImpl<PurchaseOrderLineRecord> {
      */
     public final TableField<PurchaseOrderLineRecord, String> MATERIAL = createField(DSL.name("material"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
 
+    /**
+     * The column <code>purchase_order_line.job_id</code>.
+     */
+    public final TableField<PurchaseOrderLineRecord, Long> JOB_ID = createField(DSL.name("job_id"), SQLDataType.BIGINT.nullable(false), this, "");
+
+    /**
+     * The column <code>purchase_order_line.need_id</code>.
+     */
+    public final TableField<PurchaseOrderLineRecord, Long> NEED_ID = createField(DSL.name("need_id"), SQLDataType.BIGINT, this, "");
+
+    /**
+     * The column <code>purchase_order_line.share</code>.
+     */
+    public final TableField<PurchaseOrderLineRecord, BigDecimal> SHARE = createField(DSL.name("share"), SQLDataType.NUMERIC(12, 2), this, "");
+
+    /**
+     * The column <code>purchase_order_line.outcome</code>.
+     */
+    public final TableField<PurchaseOrderLineRecord, String> OUTCOME = createField(DSL.name("outcome"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("'coming'::text"), SQLDataType.CLOB)), this, "");
+
+    /**
+     * The column <code>purchase_order_line.came</code>.
+     */
+    public final TableField<PurchaseOrderLineRecord, Integer> CAME = createField(DSL.name("came"), SQLDataType.INTEGER.nullable(false).defaultValue(DSL.field(DSL.raw("0"), SQLDataType.INTEGER)), this, "");
+
     private PurchaseOrderLine(Name alias, Table<PurchaseOrderLineRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
     }
@@ -172,13 +202,18 @@ public class PurchaseOrderLine extends TableImpl<PurchaseOrderLineRecord> {
     }
 
     @Override
+    public List<Index> getIndexes() {
+        return Arrays.asList(Indexes.PURCHASE_ORDER_LINE_OF_JOB);
+    }
+
+    @Override
     public UniqueKey<PurchaseOrderLineRecord> getPrimaryKey() {
         return Keys.PURCHASE_ORDER_LINE_PKEY;
     }
 
     @Override
     public List<ForeignKey<PurchaseOrderLineRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_FKEY, Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_ORDER_ID_FKEY);
+        return Arrays.asList(Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_FKEY, Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_JOB_ID_FKEY, Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_NEED_ID_FKEY, Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_ORDER_ID_FKEY);
     }
 
     private transient ShopPath _shop;
@@ -191,6 +226,30 @@ public class PurchaseOrderLine extends TableImpl<PurchaseOrderLineRecord> {
             _shop = new ShopPath(this, Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_FKEY, null);
 
         return _shop;
+    }
+
+    private transient JobPath _job;
+
+    /**
+     * Get the implicit join path to the <code>job</code> table.
+     */
+    public JobPath job() {
+        if (_job == null)
+            _job = new JobPath(this, Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_JOB_ID_FKEY, null);
+
+        return _job;
+    }
+
+    private transient NeedPath _need;
+
+    /**
+     * Get the implicit join path to the <code>need</code> table.
+     */
+    public NeedPath need() {
+        if (_need == null)
+            _need = new NeedPath(this, Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_NEED_ID_FKEY, null);
+
+        return _need;
     }
 
     private transient PurchaseOrderPath _purchaseOrder;
@@ -208,6 +267,8 @@ public class PurchaseOrderLine extends TableImpl<PurchaseOrderLineRecord> {
     @Override
     public List<Check<PurchaseOrderLineRecord>> getChecks() {
         return Arrays.asList(
+            Internal.createCheck(this, DSL.name("purchase_order_line_came_check"), "((came >= 0))", true),
+            Internal.createCheck(this, DSL.name("purchase_order_line_outcome_check"), "((outcome = ANY (ARRAY['coming'::text, 'partly'::text, 'here'::text, 'wrong'::text, 'returned'::text, 'refunded'::text])))", true),
             Internal.createCheck(this, DSL.name("purchase_order_line_pieces_check"), "((pieces > 0))", true)
         );
     }

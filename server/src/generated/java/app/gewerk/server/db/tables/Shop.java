@@ -28,6 +28,8 @@ import app.gewerk.server.db.tables.KnowledgeChange.KnowledgeChangePath;
 import app.gewerk.server.db.tables.KnownDevice.KnownDevicePath;
 import app.gewerk.server.db.tables.MachineModel.MachineModelPath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
+import app.gewerk.server.db.tables.Need.NeedPath;
+import app.gewerk.server.db.tables.NeedWord.NeedWordPath;
 import app.gewerk.server.db.tables.Person.PersonPath;
 import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
@@ -499,6 +501,30 @@ public class Shop extends TableImpl<ShopRecord> {
             _machineTrain = new MachineTrainPath(this, null, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_FKEY.getInverseKey());
 
         return _machineTrain;
+    }
+
+    private transient NeedPath _need;
+
+    /**
+     * Get the implicit to-many join path to the <code>need</code> table
+     */
+    public NeedPath need() {
+        if (_need == null)
+            _need = new NeedPath(this, null, Keys.NEED__NEED_SHOP_ID_FKEY.getInverseKey());
+
+        return _need;
+    }
+
+    private transient NeedWordPath _needWord;
+
+    /**
+     * Get the implicit to-many join path to the <code>need_word</code> table
+     */
+    public NeedWordPath needWord() {
+        if (_needWord == null)
+            _needWord = new NeedWordPath(this, null, Keys.NEED_WORD__NEED_WORD_SHOP_ID_FKEY.getInverseKey());
+
+        return _needWord;
     }
 
     private transient PersonPath _person;

@@ -6,6 +6,8 @@ package app.gewerk.server.db.tables.records;
 
 import app.gewerk.server.db.tables.PurchaseOrderLine;
 
+import java.math.BigDecimal;
+
 import org.jooq.Record3;
 import org.jooq.impl.UpdatableRecordImpl;
 
@@ -144,6 +146,76 @@ public class PurchaseOrderLineRecord extends UpdatableRecordImpl<PurchaseOrderLi
         return (String) get(8);
     }
 
+    /**
+     * Setter for <code>purchase_order_line.job_id</code>.
+     */
+    public void setJobId(Long value) {
+        set(9, value);
+    }
+
+    /**
+     * Getter for <code>purchase_order_line.job_id</code>.
+     */
+    public Long getJobId() {
+        return (Long) get(9);
+    }
+
+    /**
+     * Setter for <code>purchase_order_line.need_id</code>.
+     */
+    public void setNeedId(Long value) {
+        set(10, value);
+    }
+
+    /**
+     * Getter for <code>purchase_order_line.need_id</code>.
+     */
+    public Long getNeedId() {
+        return (Long) get(10);
+    }
+
+    /**
+     * Setter for <code>purchase_order_line.share</code>.
+     */
+    public void setShare(BigDecimal value) {
+        set(11, value);
+    }
+
+    /**
+     * Getter for <code>purchase_order_line.share</code>.
+     */
+    public BigDecimal getShare() {
+        return (BigDecimal) get(11);
+    }
+
+    /**
+     * Setter for <code>purchase_order_line.outcome</code>.
+     */
+    public void setOutcome(String value) {
+        set(12, value);
+    }
+
+    /**
+     * Getter for <code>purchase_order_line.outcome</code>.
+     */
+    public String getOutcome() {
+        return (String) get(12);
+    }
+
+    /**
+     * Setter for <code>purchase_order_line.came</code>.
+     */
+    public void setCame(Integer value) {
+        set(13, value);
+    }
+
+    /**
+     * Getter for <code>purchase_order_line.came</code>.
+     */
+    public Integer getCame() {
+        return (Integer) get(13);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -167,7 +239,7 @@ public class PurchaseOrderLineRecord extends UpdatableRecordImpl<PurchaseOrderLi
     /**
      * Create a detached, initialised PurchaseOrderLineRecord
      */
-    public PurchaseOrderLineRecord(Long shopId, Long orderId, Integer position, String itemNumber, Integer pieces, Integer packs, Integer packSize, Integer toothCount, String material) {
+    public PurchaseOrderLineRecord(Long shopId, Long orderId, Integer position, String itemNumber, Integer pieces, Integer packs, Integer packSize, Integer toothCount, String material, Long jobId, Long needId, BigDecimal share, String outcome, Integer came) {
         super(PurchaseOrderLine.PURCHASE_ORDER_LINE);
 
         setShopId(shopId);
@@ -179,6 +251,11 @@ public class PurchaseOrderLineRecord extends UpdatableRecordImpl<PurchaseOrderLi
         setPackSize(packSize);
         setToothCount(toothCount);
         setMaterial(material);
+        setJobId(jobId);
+        setNeedId(needId);
+        setShare(share);
+        setOutcome(outcome);
+        setCame(came);
         resetTouchedOnNotNull();
     }
 }

@@ -1,0 +1,30 @@
+import type { Schemas } from '../../api/client';
+
+export type Plan = Schemas['Plan'];
+
+/** A plan as it is placed: for each parcel what goes to which need. */
+export function placed(plan: Plan): Schemas['PlacedParcel'][] {
+  return plan.orders.parcels.map((parcel) => ({
+    seller: parcel.seller,
+    lines: parcel.lines.flatMap((line) =>
+      line.needs.map((need) => ({
+        needId: Number(need.needId),
+        itemNumber: line.listing.itemNumber,
+        pieces: need.pieces,
+      })),
+    ),
+  }));
+}
+
+/** A need, the way in which a listing fills it, and whether somebody holds it to that. */
+export function pieceOf(plan: Plan, needId: string, listing: { seller: string; itemNumber: string }) {
+  const planned = plan.needs.find((n) => String(n.need.id) === needId);
+  if (!planned) return undefined;
+  const is = (one: { seller: string; itemNumber: string }) =>
+    one.seller === listing.seller && one.itemNumber === listing.itemNumber;
+  return {
+    need: planned.need,
+    way: planned.ways.find(is),
+    held: planned.need.words.some((word) => word.held && is(word)),
+  };
+}
