@@ -1100,7 +1100,7 @@ export const en = {
     more: (n: number) => `show ${n} more`,
     fit: 'fit',
     together: {
-      title: 'Or with what other jobs need',
+      title: 'Order it with what other jobs need',
       why: 'It goes onto the next order; Stores plans from whom, so that postage is paid once.',
       latest: 'Here by',
       accepts: 'What may differ',
@@ -1128,7 +1128,7 @@ export const en = {
     planning: 'Asking the sellers and planning',
     nothing: 'Nothing is to be ordered. In a job, Get puts a gear on the next order.',
     saves: (saved: string, alone: string) => `Together saves ${saved} against ${alone} job by job.`,
-    best: 'Nothing cheaper can be had.',
+    best: 'Nothing cheaper can be had from these sellers.',
     within: (gap: number) =>
       gap < 0.001
         ? 'At most a thousandth dearer than the best there can be.'
@@ -1152,6 +1152,7 @@ export const en = {
         ? `A day more for everything would ${cost}${served}.`
         : `Doing without ${seller} would ${cost}${open}.`;
     },
+    minutes: (n: number) => `${n} min at the bench`,
     spare: (n: number) => (n === 1 ? '1 to spare' : `${n} to spare`),
     hold: 'keep it so',
     held: 'kept so',

@@ -14,6 +14,8 @@ export const planQuery = (seconds: number) =>
 export const parcelsQuery = queryOptions({
   queryKey: ['parcels'],
   queryFn: () => ask(api.GET('/api/sourcing/parcels')),
+  // A seller's answer comes by itself.
+  refetchInterval: (query) => (query.state.data?.some((order) => order.state === 'waiting') ? 2000 : false),
 });
 
 /** What a job needs and nobody has ordered yet. */

@@ -75,7 +75,13 @@ function Planned({ plan, longer, looking }: { plan: Plan; longer: () => void; lo
         >
           {parcel.lines.flatMap((line) =>
             line.needs.map((need) => (
-              <LineOf key={`${line.listing.itemNumber} ${need.needId}`} plan={plan} line={line} need={need} />
+              <LineOf
+                key={`${line.listing.itemNumber} ${need.needId}`}
+                plan={plan}
+                line={line}
+                need={need}
+                looking={looking}
+              />
             )),
           )}
           <CostStack landed={parcel.landed} />
@@ -142,7 +148,13 @@ function Planned({ plan, longer, looking }: { plan: Plan; longer: () => void; lo
 }
 
 /** What one tray gets from a line of a parcel, and the two words one can say about it. */
-function LineOf(props: { plan: Plan; line: Schemas['PlannedLine']; need: Schemas['ForNeed'] }) {
+function LineOf(props: {
+  plan: Plan;
+  line: Schemas['PlannedLine'];
+  need: Schemas['ForNeed'];
+  /** A plan that stands is not the last word while another is sought. */
+  looking: boolean;
+}) {
   const queries = useQueryClient();
   const may = useMay('bench');
   const { listing } = props.line;
@@ -172,12 +184,12 @@ function LineOf(props: { plan: Plan; line: Schemas['PlannedLine']; need: Schemas
         {props.line.spare > 0 && ` · ${words.spare(props.line.spare)}`}
         <Box sx={{ fontSize: 14, color: colour.inkSoft }}>
           {piece.way?.differences.length
-            ? piece.way.differences.map((d) => d.words).join('; ')
+            ? `${piece.way.differences.map((d) => d.words).join('; ')}${minutesOf(piece.way)}`
             : texts.get.dropIn}
         </Box>
       </Box>
       <PlainButton
-        disabled={!may || say.busy}
+        disabled={!may || say.busy || props.looking}
         aria-pressed={piece.held}
         aria-label={words.holdName(piece.need.tray)}
         onClick={() => void say.run(piece.held ? undefined : true)}
@@ -191,7 +203,7 @@ function LineOf(props: { plan: Plan; line: Schemas['PlannedLine']; need: Schemas
         {piece.held ? words.held : words.hold}
       </PlainButton>
       <PlainButton
-        disabled={!may || say.busy}
+        disabled={!may || say.busy || props.looking}
         aria-label={words.refuseName(piece.need.tray)}
         onClick={() => void say.run(false)}
         sx={{ minHeight: 44, px: 1, textDecoration: 'underline' }}
@@ -200,6 +212,11 @@ function LineOf(props: { plan: Plan; line: Schemas['PlannedLine']; need: Schemas
       </PlainButton>
     </Box>
   );
+}
+
+function minutesOf(way: Schemas['WayToFill']): string {
+  const minutes = way.differences.reduce((sum, d) => sum + d.minutes, 0);
+  return minutes > 0 ? `; ${words.minutes(minutes)}` : '';
 }
 
 function StaysOpen({ plan, missing }: { plan: Plan; missing: Schemas['Unfilled'] }) {

@@ -40,7 +40,7 @@ export function TrayNumber({ tray }: { tray: number }) {
       component="span"
       sx={{ fontFamily: font.figures, fontWeight: 700, fontSize: 22, minWidth: 34, textAlign: 'right' }}
     >
-      {tray}
+      {String(tray).padStart(2, '0')}
     </Box>
   );
 }

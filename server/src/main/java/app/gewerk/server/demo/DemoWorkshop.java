@@ -12,6 +12,7 @@ import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.job.Way;
 import app.gewerk.core.reading.ReadingKind;
+import app.gewerk.core.sourcing.Match.About;
 import app.gewerk.core.train.Component;
 import app.gewerk.core.train.Machine;
 import app.gewerk.core.train.Opening;
@@ -33,6 +34,7 @@ import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.shop.ShopScope;
 import app.gewerk.server.shop.ShopService;
+import app.gewerk.server.sourcing.NeedService;
 import app.gewerk.server.sourcing.Purchasing;
 import app.gewerk.server.sourcing.SourcingService;
 import app.gewerk.server.teardown.TeardownService;
@@ -208,8 +210,15 @@ class DemoWorkshop implements SmartLifecycle {
             boolean worn,
             boolean take) {}
 
-    /** @param daysAgo when it was ordered; left out: the day it was taken in */
-    record Buy(int pieces, String reason, @Nullable Integer daysAgo) {}
+    /**
+     * @param daysAgo when it was ordered; left out: the day it was taken in
+     * @param together whether it waits to be ordered with what others need
+     */
+    record Buy(
+            int pieces,
+            String reason,
+            @Nullable Integer daysAgo,
+            @Nullable Boolean together) {}
 
     record Choice(Way way, String reason) {}
 
@@ -534,6 +543,10 @@ class DemoWorkshop implements SmartLifecycle {
     private void decide(Telling t, Here here, long id) {
         if (t.buy() != null) {
             int ordered = t.buy().daysAgo() == null ? t.daysAgo() : t.buy().daysAgo();
+            if (Boolean.TRUE.equals(t.buy().together())) {
+                at(here, ordered, 90, () -> needTogether(here, id, t.buy()));
+                return;
+            }
             at(here, ordered, 90, () -> {
                 SourcingService.Offer offer = sourcing.offers(here, id, t.buy().pieces()).offers().stream()
                         .filter(o -> o.landed().enoughInStock())
@@ -555,6 +568,19 @@ class DemoWorkshop implements SmartLifecycle {
                 purchasing.orders(here, id).forEach(o -> purchasing.send(here, o.id()));
                 return id;
             });
+            if (t.moves() != null && !t.moves().isEmpty()) {
+                at(here, t.moves().getFirst().daysAgo(), 5, () -> {
+                    for (Purchasing.Order order : purchasing.orders(here, id)) {
+                        purchasing.became(
+                                here,
+                                order.id(),
+                                0,
+                                Purchasing.Outcome.HERE,
+                                t.buy().pieces());
+                    }
+                    return id;
+                });
+            }
         } else if (t.choice() != null) {
             at(
                     here,
@@ -570,5 +596,21 @@ class DemoWorkshop implements SmartLifecycle {
                             null,
                             Optional.of("demo-job-" + id)));
         }
+    }
+
+    private Job needTogether(Here here, long id, Buy buy) {
+        return choices.decide(
+                here,
+                id,
+                jobs.job(here, id).version(),
+                Way.BUY,
+                buy.reason(),
+                null,
+                new NeedService.Needing(
+                        buy.pieces(),
+                        Optional.empty(),
+                        false,
+                        Set.of(About.BORE, About.WIDTH, About.SHIFT, About.PITCH)),
+                Optional.of("demo-job-" + id));
     }
 }

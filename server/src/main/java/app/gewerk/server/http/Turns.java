@@ -47,6 +47,7 @@ class Turns implements WebMvcConfigurer, HandlerInterceptor {
         "/api/damage/**",
         "/api/reading/**",
         "/api/making/**",
+        "/api/sourcing/plan",
         "/api/*/*/*.pdf",
         "/api/account/sign-in",
         "/api/account/pin"
