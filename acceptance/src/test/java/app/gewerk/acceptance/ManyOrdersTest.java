@@ -1,0 +1,142 @@
+package app.gewerk.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.sun.net.httpserver.HttpExchange;
+import com.sun.net.httpserver.HttpServer;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.Map;
+import java.util.Random;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.locks.LockSupport;
+import org.awaitility.Awaitility;
+import org.junit.jupiter.api.Test;
+
+/** Two processes on one database send five hundred orders to a seller that fails at random: none is lost, none is placed twice. */
+class ManyOrdersTest {
+    private static final int ORDERS = 500;
+    private static final String TERMS = "{\"name\":\"Moody Gears\",\"country\":\"Grisland\",\"zone\":\"union\","
+            + "\"currency\":\"EUR\",\"postage\":[{\"goodsFrom\":0,\"price\":3.9}],\"transitDays\":2,\"closedOn\":[]}";
+    private static final String GEAR =
+            "{\"seller\":\"lindmoor\",\"itemNumber\":\"M1\",\"pitch\":{\"system\":\"module\","
+                    + "\"value\":0.5},\"toothCount\":24,\"pressureAngleDeg\":20,\"stub\":false,\"boreMm\":2,\"faceWidthMm\":4,"
+                    + "\"material\":\"POM\",\"packSize\":1,\"packPrice\":1.5,\"stock\":100000,\"dispatchDays\":0}";
+
+    /** A seller that takes an order once for a key, and one time in seven does not say so. */
+    private static final class Moody implements AutoCloseable {
+        private final HttpServer server;
+        private final Map<String, String> taken = new ConcurrentHashMap<>();
+        private final AtomicInteger asked = new AtomicInteger();
+        private final AtomicInteger failed = new AtomicInteger();
+        private final Random random = new Random(11);
+
+        Moody() throws IOException {
+            server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 100);
+            server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
+            server.createContext("/", exchange -> {
+                try (exchange) {
+                    answer(exchange);
+                }
+            });
+            server.start();
+        }
+
+        private void answer(HttpExchange exchange) throws IOException {
+            String path = exchange.getRequestURI().getPath();
+            if (path.endsWith("/terms")) {
+                say(exchange, 200, TERMS);
+            } else if (path.contains("/gears")) {
+                say(exchange, 200, GEAR);
+            } else {
+                asked.incrementAndGet();
+                order(exchange, exchange.getRequestHeaders().getFirst("Idempotency-Key"));
+            }
+        }
+
+        private void order(HttpExchange exchange, String key) throws IOException {
+            int mood = random.nextInt(100);
+            if (mood < 15) {
+                failed.incrementAndGet();
+            }
+            if (mood < 5) {
+                say(exchange, 500, "{\"error\":\"try later\"}");
+                return;
+            }
+            String number = taken.computeIfAbsent(key, any -> "M-" + (taken.size() + 1) + "-" + any.hashCode());
+            if (mood < 9) {
+                return; // taken, and the line goes dead
+            }
+            if (mood < 12) {
+                say(exchange, 201, "<html>thank you for your order</html>");
+                return;
+            }
+            if (mood < 15) {
+                LockSupport.parkNanos(Duration.ofSeconds(6).toNanos());
+            }
+            say(exchange, 201, "{\"orderNumber\":\"" + number + "\"}");
+        }
+
+        private static void say(HttpExchange exchange, int status, String body) throws IOException {
+            byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
+            exchange.getResponseHeaders().set("Content-Type", "application/json");
+            exchange.sendResponseHeaders(status, bytes.length);
+            exchange.getResponseBody().write(bytes);
+        }
+
+        @Override
+        public void close() {
+            server.stop(0);
+        }
+    }
+
+    @Test
+    void noneIsLostAndNoneIsPlacedTwice() throws IOException {
+        RunningGewerk[] both = RunningGewerk.two(Map.of());
+        try (RunningGewerk one = both[0];
+                RunningGewerk two = both[1];
+                Moody seller = new Moody()) {
+            assertThat(new ApiCaller(one, "Ren")
+                            .takeIn("many orders", "many-orders-1")
+                            .statusCode())
+                    .isEqualTo(201);
+            one.inDatabase(
+                    "update seller set base_url = 'http://127.0.0.1:"
+                            + seller.server.getAddress().getPort() + "' where code = 'lindmoor'",
+                    "insert into purchase_order (shop_id, seller, key, state, asked_by, asked_at, next_try) "
+                            + "select job.shop_id, 'lindmoor', 'many-orders-' || n, 'waiting', "
+                            + "(select min(id) from person), now(), now() from job, generate_series(1, " + ORDERS
+                            + ") n",
+                    "insert into purchase_order_line (shop_id, order_id, position, item_number, pieces, job_id) "
+                            + "select o.shop_id, o.id, 0, 'M1', 2, job.id from purchase_order o, job");
+            // A process looks by itself every ten seconds, and a seller that failed is asked again after growing
+            // pauses.
+            Awaitility.await()
+                    .atMost(Duration.ofMinutes(4))
+                    .pollInterval(Duration.ofSeconds(1))
+                    .until(() -> one.number("select count(*) from purchase_order where state = 'waiting'") == 0);
+            assertThat(one.number("select count(*) from purchase_order where state = 'ordered'"))
+                    .as("none is lost")
+                    .isEqualTo(ORDERS);
+            assertThat(seller.taken)
+                    .as("none is placed twice, none under another key")
+                    .hasSize(ORDERS);
+            assertThat(one.number("select count(distinct order_number) from purchase_order"))
+                    .isEqualTo(ORDERS);
+            assertThat(seller.failed.get()).as("it did fail").isGreaterThan(ORDERS / 20);
+            assertThat(seller.asked.get())
+                    .as("and was asked again only where it had")
+                    .isEqualTo(ORDERS + seller.failed.get());
+            assertThat(one.number("select count(*) from journal where what ->> 'code' = 'journal.ordered'"))
+                    .as("each is told once")
+                    .isEqualTo(ORDERS);
+            assertThat(two.number("select count(*) from purchase_order where tries > 1"))
+                    .isPositive();
+        }
+    }
+}
