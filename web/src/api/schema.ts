@@ -1716,6 +1716,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workings/making/coupon": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["coupon"];
+        put?: never;
+        post: operations["growth"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/making/coupon.stl": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["couponStl"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workings/making/difference": {
         parameters: {
             query?: never;
@@ -2390,6 +2422,12 @@ export interface components {
             to?: number;
             typed?: string;
         };
+        CouponSize: {
+            /** Format: double */
+            drawnMm: number;
+            /** @enum {string} */
+            kind: "outside" | "bore" | "firstLayers";
+        };
         Culprit: {
             /** Format: date-time */
             at: string;
@@ -2624,6 +2662,12 @@ export interface components {
             /** Format: int32 */
             pieces: number;
         };
+        Found: {
+            /** Format: double */
+            sigma: number;
+            /** Format: double */
+            value: number;
+        };
         FoundCount: {
             /** Format: double */
             errorPercent: number;
@@ -2792,6 +2836,14 @@ export interface components {
             material?: string;
             /** Format: double */
             wetness?: number;
+        };
+        Growth: {
+            boreClosesMm: components["schemas"]["Found"];
+            firstLayerMm?: components["schemas"]["Found"];
+            outsideGrowthMm: components["schemas"]["Found"];
+            /** Format: double */
+            scatterMm: number;
+            shrinkPercent: components["schemas"]["Found"];
         };
         Hazard: {
             code: string;
@@ -3225,6 +3277,16 @@ export interface components {
             words: string;
             /** Format: double */
             yieldMpa: number;
+        };
+        MeasuredSize: {
+            /** Format: double */
+            cameMm: number;
+            /** Format: double */
+            drawnMm: number;
+            kind: string;
+        };
+        MeasuredSizes: {
+            sizes: components["schemas"]["MeasuredSize"][];
         };
         Member: {
             closed: boolean;
@@ -7801,6 +7863,70 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+        };
+    };
+    coupon: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CouponSize"][];
+                };
+            };
+        };
+    };
+    growth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasuredSizes"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Growth"];
+                };
+            };
+        };
+    };
+    couponStl: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "model/stl": string;
                 };
             };
         };

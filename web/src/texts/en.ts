@@ -922,6 +922,27 @@ export const en = {
     bore: 'bore',
   },
   make: {
+    testPiece: {
+      title: 'Measured on a test piece',
+      why: 'Print or cast it once as you will the gear, measure what you can, and the allowances follow. Three readings each, averaged, are better than one.',
+      file: 'The test piece as STL, in millimetres',
+      size: {
+        outside: (mm: number) => `outside, drawn ${mm}`,
+        bore: (mm: number) => `bore, drawn ${mm}`,
+        firstLayers: (mm: number) => `at the first layers, drawn ${mm}`,
+      },
+      says: (growth: {
+        shrinkPercent: { value: number; sigma: number };
+        outsideGrowthMm: { value: number; sigma: number };
+        boreClosesMm: { value: number; sigma: number };
+        scatterMm: number;
+      }) =>
+        `shrinks ${growth.shrinkPercent.value.toFixed(2)} ± ${growth.shrinkPercent.sigma.toFixed(2)} %, ` +
+        `grows ${growth.outsideGrowthMm.value.toFixed(3)} ± ${growth.outsideGrowthMm.sigma.toFixed(3)} mm a side, ` +
+        `bores close ${growth.boreClosesMm.value.toFixed(3)} ± ${growth.boreClosesMm.sigma.toFixed(3)} mm; ` +
+        `sizes scatter by ${growth.scatterMm.toFixed(3)} mm`,
+      use: 'Use these',
+    },
     form: 'What is made',
     forms: { gear: 'a gear', rack: 'a piece of rack', bevel: 'a bevel gear', worm: 'a worm' },
     teeth: {

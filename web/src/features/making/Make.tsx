@@ -14,6 +14,7 @@ import { colour, onKraft } from '../../theme';
 import { Frame } from '../job/Frame';
 import { Field, GearFields, Group, Numbers } from '../workings/GearFields';
 import { WorkingsHead } from '../workings/WorkingsHead';
+import { TestPiece } from './TestPiece';
 import { A_SOLID, ACROSS, FORMS, hasBore, SHAPES, solidForm, solidOf, type SolidForm } from './solidForm';
 
 const View3d = lazy(() => import('./View3d'));
@@ -148,6 +149,18 @@ export default function Make() {
           ))}
         </Group>
       )}
+      {isGear && (
+        <TestPiece
+          take={(growth) =>
+            change({
+              shrink: rounded(growth.shrinkPercent.value),
+              growth: rounded(growth.outsideGrowthMm.value),
+              closes: rounded(growth.boreClosesMm.value),
+              first: rounded(Math.max(0, growth.firstLayerMm?.value ?? 0)),
+            })
+          }
+        />
+      )}
       {(refusal ?? failed) && (
         <Notice look="danger" role="alert">
           {refusal?.message ?? failed}
@@ -177,6 +190,8 @@ export default function Make() {
   );
 }
 
+/** No finer than a printer repeats itself. */
+const rounded = (value: number) => String(Number(value.toFixed(3)));
 const typedOut = (value: number | undefined) => (value === undefined ? '' : String(value));
 
 /** A job's gear as it would be typed. */

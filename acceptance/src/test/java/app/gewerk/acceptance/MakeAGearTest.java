@@ -9,6 +9,8 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.file.Files;
+import java.util.Locale;
+import java.util.Map;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
@@ -71,6 +73,37 @@ class MakeAGearTest {
             assertThat(Files.readString(dxf.path())).contains("$INSUNITS");
             ilva.open("/workings/make?job=19");
             assertThat(ilva.text(Pattern.compile("Say first which gear it is"))).isVisible();
+        }
+    }
+
+    /** Shrinks 0.6 %, grows 0.05 a side, closes bores by 0.12; and once as dots of 96 to the inch. */
+    @Test
+    void whatATestPieceCameOutLikeBecomesTheAllowances() {
+        try (Technician ilva = new Technician(RunningGewerk.demoToLookAt())) {
+            ilva.open("/");
+            ilva.stepUpAs("Ilva");
+            ilva.open("/workings/make");
+            ilva.page.getByText("Measured on a test piece").click();
+            Map<String, String> came = Map.of(
+                    "outside, drawn 66", "65,70",
+                    "outside, drawn 20", "19.98",
+                    "outside, drawn 5", "5.07",
+                    "bore, drawn 3", "2.86",
+                    "bore, drawn 5", "4.85");
+            came.forEach((label, typed) -> ilva.field(label).fill(typed));
+            assertThat(ilva.text(Pattern.compile("shrinks 0\\.6\\d? ± ")).first())
+                    .isVisible();
+            ilva.button("Use these").click();
+            assertThat(ilva.field("outside grows, a side")).hasValue(Pattern.compile("0\\.0[45]\\d*"));
+            ilva.page.reload();
+            ilva.page.getByText("Measured on a test piece").click();
+            assertThat(ilva.field("outside, drawn 66")).hasValue("65,70");
+            came.forEach((label, typed) -> {
+                double drawn = Double.parseDouble(label.replaceAll("\\D", ""));
+                ilva.field(label).fill(String.format(Locale.ROOT, "%.2f", drawn * 25.4 / 96));
+            });
+            assertThat(ilva.text("3.78 times too small, as if millimetres were read as dots"))
+                    .isVisible();
         }
     }
 }

@@ -39,6 +39,9 @@ class RightsTest {
                 POST /api/workings/gear/geometry
                 POST /api/workings/gear/pair
                 POST /api/workings/making/candidates.pdf
+                GET /api/workings/making/coupon
+                POST /api/workings/making/coupon
+                GET /api/workings/making/coupon.stl
                 POST /api/workings/making/difference
                 POST /api/workings/making/drawing
                 POST /api/workings/making/gear.3mf

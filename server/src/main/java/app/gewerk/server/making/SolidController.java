@@ -1,5 +1,8 @@
 package app.gewerk.server.making;
 
+import app.gewerk.core.AtMost;
+import app.gewerk.core.Wire;
+import app.gewerk.core.making.Coupon;
 import app.gewerk.core.making.DxfFile;
 import app.gewerk.core.making.Solid;
 import app.gewerk.core.making.StepFile;
@@ -9,8 +12,10 @@ import app.gewerk.core.making.ThreeMfFile;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.Words;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.Optional;
 import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
@@ -57,6 +62,34 @@ class SolidController {
     @PostMapping(value = "/api/workings/making/gear.dxf", produces = DXF)
     ResponseEntity<byte[]> dxf(@RequestBody SolidSpec spec) {
         return Files.attached(DxfFile.of(spec.loops()).getBytes(StandardCharsets.US_ASCII), "gear.dxf", DXF);
+    }
+
+    record CouponSize(Coupon.Kind kind, double drawnMm) {}
+
+    record MeasuredSize(@AtMost(20) String kind, double drawnMm, double cameMm) {}
+
+    record MeasuredSizes(@AtMost(500) List<MeasuredSize> sizes) {}
+
+    /** The sizes of the test piece that are to be measured. */
+    @GetMapping("/api/workings/making/coupon")
+    List<CouponSize> coupon() {
+        return Coupon.sizes().stream()
+                .map(size -> new CouponSize(size.kind(), size.drawnMm()))
+                .toList();
+    }
+
+    @GetMapping(value = "/api/workings/making/coupon.stl", produces = STL)
+    ResponseEntity<byte[]> couponStl() {
+        return Files.attached(
+                StlFile.of(Surface.of(Coupon.solid()), Words.of(Say.of("coupon.title"))), "test-piece.stl", STL);
+    }
+
+    /** What sizes that came out say of a printer and a material. */
+    @PostMapping("/api/workings/making/coupon")
+    Coupon.Growth growth(@RequestBody MeasuredSizes measured) {
+        return Coupon.growth(measured.sizes().stream()
+                .map(m -> new Coupon.Measured(Wire.parse(Coupon.Kind.class, m.kind()), m.drawnMm(), m.cameMm()))
+                .toList());
     }
 
     private static String title(SolidSpec spec) {
