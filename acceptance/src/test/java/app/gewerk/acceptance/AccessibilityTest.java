@@ -35,6 +35,7 @@ class AccessibilityTest {
             screens.put("/workings/make", "drawn across the tips");
             screens.put("/workings/press", "pressure in the fit");
             screens.put("/workings/planets", "teeth meet");
+            screens.put("/stores", "job by job");
             screens.put("/book", "maker or model");
             screens.put("/knowledge", "acetal homopolymer");
             screens.forEach((path, there) -> {

@@ -42,7 +42,7 @@ public final class Shots {
             technician.page.locator("canvas[data-body][data-frames]").waitFor();
             technician.text("drawn across the tips").waitFor();
             picture(technician, folder.resolve("make.png"));
-            shot(technician, "/workings/press", "what this plastic bears", folder.resolve("press.png"));
+            shot(technician, "/stores", "job by job", folder.resolve("stores.png"));
             technician.open("/book/1");
             technician
                     .button(java.util.regex.Pattern.compile("^middle gear, 1 of 2"))
