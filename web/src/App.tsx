@@ -228,7 +228,7 @@ function TopBar(props: {
         color: colour.paper,
         display: 'flex',
         alignItems: 'center',
-        gap: { xs: 1, sm: 2.5 },
+        gap: { xs: 0.5, sm: 2.5 },
         px: { xs: 1, sm: 2 },
         height: 46,
         whiteSpace: 'nowrap',
@@ -247,7 +247,7 @@ function TopBar(props: {
           {texts.name}
         </Box>
       </Box>
-      <Box component="nav" aria-label={texts.name} sx={{ display: 'flex', gap: { xs: 1, sm: 2 }, flex: 1 }}>
+      <Box component="nav" aria-label={texts.name} sx={{ display: 'flex', gap: { xs: 0.5, sm: 2 }, flex: 1 }}>
         {AREAS.map((one) => (
           <Box
             key={one.to}
@@ -276,7 +276,12 @@ function TopBar(props: {
         <Key>/</Key>
       </PlainButton>
       <Box component={Link} to="/new" sx={plain}>
-        {texts.newJob}
+        <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
+          {texts.newJob}
+        </Box>
+        <Box component="span" sx={{ display: { xs: 'inline', sm: 'none' } }}>
+          {texts.newShort}
+        </Box>
         <Key>n</Key>
       </Box>
       <PlainButton

@@ -1252,6 +1252,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sourcing/parcels/{orderId}/lines/{position}/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["toRead"];
+        put?: never;
+        post: operations["check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sourcing/parcels/{orderId}/withdraw": {
         parameters: {
             query?: never;
@@ -1716,6 +1732,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workings/making/casting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["casting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workings/making/coupon": {
         parameters: {
             query?: never;
@@ -1886,6 +1918,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["pair"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/making/print": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["print"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2114,6 +2162,12 @@ export interface components {
             /** Format: int32 */
             pitches: number;
         };
+        ArrivalReading: {
+            agrees: boolean;
+            expected: components["schemas"]["Expected"];
+            /** Format: double */
+            read: number;
+        };
         AtTheCounter: {
             currency: string;
             era?: string;
@@ -2263,6 +2317,38 @@ export interface components {
             /** Format: int32 */
             toothCount: number;
         };
+        CastSize: {
+            /** Format: double */
+            castMm: number;
+            /** Format: double */
+            masterMm: number;
+        };
+        Casting: {
+            /** Format: double */
+            heightMm: number;
+            /** Format: double */
+            hours: number;
+            /** Format: double */
+            lengthMm: number;
+            /** Format: double */
+            masterScale: number;
+            /** Format: double */
+            minutes: number;
+            resin: components["schemas"]["Mix"];
+            rubber: components["schemas"]["Mix"];
+            /** Format: double */
+            widthMm: number;
+        };
+        CastingSpec: {
+            casts: components["schemas"]["CastSize"][];
+            /** Format: int32 */
+            count: number;
+            resin: components["schemas"]["StuffSpec"];
+            rubber: components["schemas"]["StuffSpec"];
+            /** Format: double */
+            shrinkPercent: number;
+            solid: components["schemas"]["SolidSpec"];
+        };
         Cause: {
             code: string;
             /** Format: double */
@@ -2323,6 +2409,10 @@ export interface components {
             plugSound: boolean;
             /** @enum {string} */
             protection: "earthed" | "doubleInsulated" | "lowVoltage";
+        };
+        CheckedArrival: {
+            told: components["schemas"]["ArrivalReading"][];
+            wrong: string[];
         };
         Choices: {
             handsOn: ("takeIn" | "listen" | "open" | "look" | "read" | "choose" | "get" | "closeUp" | "prove" | "handBack")[];
@@ -2600,6 +2690,16 @@ export interface components {
             candidate: string;
             /** Format: double */
             expected: number;
+        };
+        Expected: {
+            /** Format: double */
+            expected: number;
+            /** Format: int32 */
+            over: number;
+            /** @enum {string} */
+            what: "teeth" | "tip" | "span";
+            /** Format: double */
+            within: number;
         };
         Fastener: {
             cell: string;
@@ -3364,6 +3464,18 @@ export interface components {
             byWork: components["schemas"]["Fits"][];
             wheel: string;
         };
+        Mix: {
+            /** Format: double */
+            firstGrams: number;
+            /** Format: double */
+            grams: number;
+            /** Format: double */
+            millilitres: number;
+            /** Format: double */
+            potLifeMinutes: number;
+            /** Format: double */
+            secondGrams: number;
+        };
         Motor: {
             /** Format: double */
             amperes?: number;
@@ -3949,6 +4061,30 @@ export interface components {
             days: number;
             price: number;
         };
+        Print: {
+            cannot: string[];
+            cost: number;
+            /** Format: double */
+            grams: number;
+            /** Format: int32 */
+            layers: number;
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            nearestModule?: number;
+        };
+        PrintSpec: {
+            /** Format: double */
+            densityGPerCm3: number;
+            /** Format: double */
+            flowMm3PerS: number;
+            /** Format: double */
+            layerMm: number;
+            /** Format: double */
+            nozzleMm: number;
+            pricePerKg: number;
+            solid: components["schemas"]["SolidSpec"];
+        };
         Pulse: {
             /** Format: int64 */
             journal: number;
@@ -3993,6 +4129,9 @@ export interface components {
             cameOff: string[];
             dangers: string[];
             step: components["schemas"]["TeardownStep"];
+        };
+        ReadOfArrived: {
+            typed: string[];
         };
         Reading: {
             alsoLook: string[];
@@ -4445,6 +4584,18 @@ export interface components {
             /** Format: double */
             torqueNmm?: number;
         };
+        StuffSpec: {
+            /** Format: double */
+            densityGPerCm3: number;
+            /** Format: double */
+            firmMinutes: number;
+            /** Format: double */
+            fullHours: number;
+            /** Format: double */
+            potLifeMinutes: number;
+            /** Format: double */
+            secondPerHundred: number;
+        };
         Suspect: {
             component: string;
             /** Format: double */
@@ -4551,6 +4702,10 @@ export interface components {
         };
         TickCaution: {
             caution: string;
+        };
+        ToRead: {
+            readings: components["schemas"]["Expected"][];
+            wanted: string;
         };
         Together: {
             expectedCost: number;
@@ -7095,6 +7250,56 @@ export interface operations {
             };
         };
     };
+    toRead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                orderId: number;
+                position: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToRead"];
+                };
+            };
+        };
+    };
+    check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                orderId: number;
+                position: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadOfArrived"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckedArrival"];
+                };
+            };
+        };
+    };
     withdraw_1: {
         parameters: {
             query?: never;
@@ -7867,6 +8072,30 @@ export interface operations {
             };
         };
     };
+    casting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CastingSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Casting"];
+                };
+            };
+        };
+    };
     coupon: {
         parameters: {
             query?: never;
@@ -8143,6 +8372,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PairDrawing"];
+                };
+            };
+        };
+    };
+    print: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrintSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Print"];
                 };
             };
         };

@@ -33,6 +33,7 @@ export const en = {
   findNothing: 'Nothing found. Try a part of the machine, the owner or the complaint.',
   found: (n: number) => (n === 1 ? '1 job' : `${n} jobs`),
   newJob: 'new job',
+  newShort: 'new',
   stepsLabel: 'Steps',
   stepDone: (step: string) => `${step}, done`,
   steps: {
@@ -922,6 +923,54 @@ export const en = {
     bore: 'bore',
   },
   make: {
+    casting: {
+      title: 'What casting it takes',
+      fields: {
+        count: 'how many in one mould',
+        shrink: 'resin shrinks (%)',
+        master: 'an earlier master',
+        cast: 'what was cast from it',
+      },
+      rubber: 'Rubber of the mould',
+      resin: 'Resin',
+      stuff: {
+        density: 'density (g/cm³)',
+        second: 'second part for 100 g',
+        pot: 'can be poured (min)',
+        firm: 'firm after (min)',
+        full: 'strong after (h)',
+      },
+      scale: 'master drawn larger by',
+      box: 'box of the mould',
+      mixRubber: 'rubber',
+      mixResin: 'resin, one filling',
+      mix: (mix: { firstGrams: number; secondGrams: number; potLifeMinutes: number }) =>
+        `${mix.firstGrams.toFixed(1)} + ${mix.secondGrams.toFixed(1)} g, ${mix.potLifeMinutes} min`,
+      out: 'out of the mould after',
+      bears: 'bears load after',
+      duration: (hours: number) =>
+        hours < 2 ? `${Math.round(60 * hours)} min` : `${(Math.round(10 * hours) / 10).toString()} h`,
+      caution:
+        'Gloves and air; weigh both parts, mix to the bottom of the cup. By the sheets of what you have; not for what touches food.',
+    },
+    print: {
+      title: 'What printing it takes',
+      fields: {
+        nozzle: 'nozzle (mm)',
+        layer: 'layer (mm)',
+        flow: 'flow (mm³ a second)',
+        density: 'density (g/cm³)',
+        price: 'a kilogram costs',
+      },
+      number: 'a number',
+      minutes: 'time',
+      grams: 'mass, filled whole',
+      layers: 'layers',
+      cost: 'filament',
+      nearest: (module: number) =>
+        `The smallest usual module of which it makes such teeth whole is ${module}; a finer nozzle, casting or buying serves for these.`,
+      rule: 'Time: volume over flow and half as much again, 3 s a layer, 4 min to warm up.',
+    },
     testPiece: {
       title: 'Measured on a test piece',
       why: 'Print or cast it once as you will the gear, measure what you can, and the allowances follow. Three readings each, averaged, are better than one.',
@@ -1187,6 +1236,17 @@ export const en = {
       notEnough: 'there are not as many',
     },
     earliest: (day: string) => `The soonest is ${day}.`,
+    check: {
+      open: 'measure it',
+      needed: (gear: string) => `Needed: ${gear}. Measure what came before it is fitted.`,
+      what: {
+        teeth: (expected: string) => `teeth, ${expected} needed`,
+        tip: (expected: string) => `over the tips, ${expected}`,
+        span: (expected: string, over: number) => `over ${over} teeth, ${expected}`,
+      },
+      right: 'It is the one that was needed.',
+      soFar: 'So far it is the one that was needed.',
+    },
     onTheWay: 'On their way',
     nothingComes: 'Nothing is on its way.',
     notConfirmed: 'not confirmed yet',

@@ -14,6 +14,8 @@ import { colour, onKraft } from '../../theme';
 import { Frame } from '../job/Frame';
 import { Field, GearFields, Group, Numbers } from '../workings/GearFields';
 import { WorkingsHead } from '../workings/WorkingsHead';
+import { Casting } from './Casting';
+import { Printing } from './Printing';
 import { TestPiece } from './TestPiece';
 import { A_SOLID, ACROSS, FORMS, hasBore, SHAPES, solidForm, solidOf, type SolidForm } from './solidForm';
 
@@ -178,6 +180,8 @@ export default function Make() {
           ]}
         />
       )}
+      <Printing solid={body} />
+      <Casting solid={body} />
       <Box sx={{ display: 'flex', gap: 1, py: 1.5, flexWrap: 'wrap', alignItems: 'center' }}>
         {FORMATS.filter((format) => format !== 'dxf' || isGear).map((format) => (
           <PlainButton key={format} disabled={!body} onClick={() => void take(format)} sx={onKraft}>

@@ -12,6 +12,7 @@ import { colour } from '../../theme';
 import { rackQuery } from '../job/queries';
 import { useMay } from '../shop/useRights';
 import { parcelsQuery } from '../sourcing/queries';
+import { CheckArrival } from './CheckArrival';
 import { ParcelBox, TrayNumber } from './ParcelBox';
 
 const words = texts.stores;
@@ -79,6 +80,7 @@ function LineOnTheWay({ order, line, position }: { order: Order; line: Line; pos
   const refresh = useRefreshParcels();
   const [part, setPart] = useState<number>();
   const [asking, setAsking] = useState(false);
+  const [measuring, setMeasuring] = useState(false);
   const tray = rack.data?.flatMap((shelf) => shelf.trays).find((t) => t.id === line.jobId);
   const save = useSave(
     (said: { outcome: Outcome; pieces: number }) =>
@@ -133,9 +135,19 @@ function LineOnTheWay({ order, line, position }: { order: Order; line: Line; pos
                 {words.say[next]}
               </PlainButton>
             ))}
+          {line.outcome !== 'returned' && (
+            <PlainButton
+              aria-expanded={measuring}
+              onClick={() => setMeasuring(!measuring)}
+              sx={{ minHeight: 44, px: 1.25, textDecoration: 'underline' }}
+            >
+              {words.check.open}
+            </PlainButton>
+          )}
           {asking && <NumberField label={words.howMany} value={part} set={setPart} whole />}
         </Box>
       )}
+      {measuring && <CheckArrival orderId={order.id} position={position} />}
       {save.refused && (
         <Box role="alert" sx={{ color: colour.danger, fontSize: 14 }}>
           {save.refused.message}

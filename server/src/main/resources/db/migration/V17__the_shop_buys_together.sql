@@ -65,3 +65,6 @@ update purchase_order_line l
       and j.shop_id = l.shop_id and j.id = l.job_id and j.place in ('onTheBench', 'toProve', 'readyToGo', 'putAway');
 alter table purchase_order_line alter column job_id set not null;
 create index purchase_order_line_of_job on purchase_order_line (shop_id, job_id, order_id);
+create index purchase_order_line_open on purchase_order_line (shop_id, order_id)
+    where outcome in ('coming', 'partly', 'wrong', 'returned');
+create index purchase_order_by_day on purchase_order (shop_id, asked_at);

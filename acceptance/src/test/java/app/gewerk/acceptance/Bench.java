@@ -317,7 +317,7 @@ public final class Bench {
                 copied("job_gear", copies, "job_id"),
                 copied("gear_reading", copies, "job_id", NEW_ID),
                 copied("purchase_order", copies, "job_id", NEW_ID, "'key', old.key || '/' || n"),
-                copied("purchase_order_line", copies, "order_id"),
+                copied("purchase_order_line", copies, "order_id", "'job_id', old.job_id + 1000 * n"),
                 copied("decision", copies, "job_id", NEW_ID, "'order_id', old.order_id + 1000 * n"),
                 "set session_replication_role = origin",
                 """

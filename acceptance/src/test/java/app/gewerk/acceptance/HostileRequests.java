@@ -72,14 +72,17 @@ final class HostileRequests {
 
     private final Random random;
     private final JsonNode api;
+    /** From then on only who signs in is heard, and everything after would be refused at the door. */
+    private static final String CLOSES_THE_DOOR = "/api/account/begin";
+
     private final List<Operation> operations = new ArrayList<>();
     private int made;
 
     HostileRequests(String description, long seed) {
         random = new Random(seed);
         api = JSON.readTree(description);
-        api.path("paths")
-                .properties()
+        api.path("paths").properties().stream()
+                .filter(path -> !path.getKey().equals(CLOSES_THE_DOOR))
                 .forEach(path -> path.getValue()
                         .properties()
                         .forEach(operation -> operations.add(new Operation(

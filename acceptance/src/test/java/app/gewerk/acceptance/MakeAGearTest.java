@@ -106,4 +106,30 @@ class MakeAGearTest {
                     .isVisible();
         }
     }
+
+    @Test
+    void whatPrintingAndCastingTakeIsWorkedOut() {
+        try (Technician ilva = new Technician(RunningGewerk.demoToLookAt())) {
+            ilva.open("/");
+            ilva.stepUpAs("Ilva");
+            ilva.open("/workings/make");
+            ilva.page.getByText("What printing it takes").click();
+            assertThat(ilva.text("mass, filled whole")).isVisible();
+            ilva.field("nozzle (mm)").fill("0,6");
+            assertThat(ilva.text("The smallest usual module of which it makes such teeth whole"))
+                    .isVisible();
+            ilva.field("layer (mm)").fill("0.7");
+            assertThat(ilva.text(Pattern.compile("A layer \\(mm\\) must lie between")))
+                    .isVisible();
+            ilva.field("layer (mm)").fill("0.2");
+            ilva.page.getByText("What casting it takes").click();
+            assertThat(ilva.text("box of the mould")).isVisible();
+            ilva.field("an earlier master").fill("20");
+            ilva.field("what was cast from it").fill("19,8");
+            assertThat(ilva.text("1.0101")).isVisible();
+            ilva.page.reload();
+            ilva.page.getByText("What casting it takes").click();
+            assertThat(ilva.text("1.0101")).isVisible();
+        }
+    }
 }

@@ -67,6 +67,11 @@ class StoresTest {
             Locator row = onTheWay(ilva.page)
                     .locator("div:has(> div > div > a[href='/job/20/get'])")
                     .last();
+            row.getByText("measure it").click();
+            row.getByLabel(Pattern.compile("^teeth")).fill("39");
+            assertThat(row.getByRole(AriaRole.ALERT)).containsText("It has 39 teeth, 38 are needed");
+            row.getByLabel(Pattern.compile("^teeth")).fill("38");
+            assertThat(row.getByRole(AriaRole.STATUS)).containsText("So far it is the one");
             ilva.page.waitForResponse(
                     answer -> answer.url().contains("/lines/") && answer.ok(),
                     () -> row.getByText("It is here").click());

@@ -167,10 +167,35 @@ class PlanApiTest {
 
         long second = jobs[1];
         order = orderOf(second);
+        String check =
+                "/api/sourcing/parcels/" + order.path("id").asLong() + "/lines/" + position(order, second) + "/check";
+        assertThat(api.get(check).body().path("readings")).hasSize(3);
+        assertThat(api.post(mara, check, Map.of("typed", List.of("24", "13,0", "0.152in")))
+                        .body()
+                        .path("wrong"))
+                .isEmpty();
+        assertThat(api.post(mara, check, Map.of("typed", List.of("24", "13.75", "4.09")))
+                        .text())
+                .as("48 pitch where half a millimetre is needed")
+                .contains("wider than the one needed: another pitch or shift");
+        assertThat(api.post(mara, check, Map.of("typed", List.of("many", "", "")))
+                        .detail())
+                .isEqualTo("The count is a whole number");
         line = "/api/sourcing/parcels/" + order.path("id").asLong() + "/lines/" + position(order, second);
         assertThat(api.post(mara, line, Map.of("outcome", "wrong", "pieces", 0)).status())
                 .isEqualTo(200);
-        assertThat(waitsFor(second)).isEqualTo("choosing again");
+        assertThat(waitsFor(second)).as("another is ordered in its place").isEqualTo("the next order");
+        JsonNode anew = plan();
+        assertThat(anew.path("needs")).hasSize(1);
+        assertThat(anew.path("needs")
+                        .path(0)
+                        .path("need")
+                        .path("words")
+                        .path(0)
+                        .path("held")
+                        .asBoolean(true))
+                .as("but not the one that was wrong")
+                .isFalse();
         api.post(mara, line, Map.of("outcome", "returned", "pieces", 0));
         api.post(mara, line, Map.of("outcome", "refunded", "pieces", 0));
         assertThat(journal(second)).contains("Wrong, from ", "Sent back to ", "Paid back by ");

@@ -39,6 +39,7 @@ class RightsTest {
                 POST /api/workings/gear/geometry
                 POST /api/workings/gear/pair
                 POST /api/workings/making/candidates.pdf
+                POST /api/workings/making/casting
                 GET /api/workings/making/coupon
                 POST /api/workings/making/coupon
                 GET /api/workings/making/coupon.stl
@@ -51,6 +52,7 @@ class RightsTest {
                 POST /api/workings/making/gear.stl
                 POST /api/workings/making/gear.svg
                 POST /api/workings/making/pair
+                POST /api/workings/making/print
                 POST /api/workings/making/solid
                 GET /api/workings/materials
                 POST /api/workings/reading/identify
@@ -110,6 +112,7 @@ class RightsTest {
                 GET /api/shop/terms
                 GET /api/sourcing/needs
                 GET /api/sourcing/parcels
+                GET /api/sourcing/parcels/{orderId}/lines/{position}/check
                 GET /api/sourcing/plan
                 GET /api/sourcing/{jobId}/need
                 GET /api/sourcing/{jobId}/offers
@@ -133,6 +136,7 @@ class RightsTest {
                 POST /api/photo/{jobId}
                 PUT /api/photo/{jobId}/{id}/marks
                 POST /api/sourcing/parcels/{orderId}/lines/{position}
+                POST /api/sourcing/parcels/{orderId}/lines/{position}/check
                 """);
         TABLE.put("technician", """
                 POST /api/choice/{jobId}

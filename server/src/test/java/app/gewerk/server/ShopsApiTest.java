@@ -88,6 +88,7 @@ class ShopsApiTest {
                     "PUT /api/sourcing/needs/{needId}/word",
                     Map.of("seller", "lindmoor", "itemNumber", "L0001", "held", true)),
             entry("POST /api/sourcing/parcels/{orderId}/lines/{position}", Map.of("outcome", "here", "pieces", 1)),
+            entry("POST /api/sourcing/parcels/{orderId}/lines/{position}/check", Map.of("typed", List.of("24"))),
             entry("POST /api/teardown/{jobId}/merge", Map.of("choices", List.of())),
             entry("POST /api/teardown/{jobId}/steps", Map.of("key", "other-shop-1", "line", "lid off")),
             entry("PUT /api/teardown/{jobId}/steps/{key}", Map.of("version", 1, "line", "lid off")),

@@ -98,6 +98,15 @@ public record Solid(List<Layer> layers) {
                                         .orElseThrow());
     }
 
+    /** Twice its farthest point from the axis (mm). */
+    public double acrossMm() {
+        return 2
+                * layers.stream()
+                        .mapToDouble(layer -> layer.bottom().outer().farthestMm())
+                        .max()
+                        .orElse(0);
+    }
+
     public double volumeMm3() {
         return layers.stream().mapToDouble(Layer::volumeMm3).sum();
     }

@@ -156,7 +156,8 @@ public final class OrderPlanner {
         search.search(() -> spent() > FIRST_LOOK || System.nanoTime() - began > LONGEST_LOOK_NANOS);
         DualBound dual = new DualBound(model, search.best());
         long told = System.nanoTime();
-        for (int steps = 0; spent() < 1; steps++) {
+        // Once in any case: without a bound nobody knows what the answer is worth.
+        for (int steps = 0; steps == 0 || spent() < 1; steps++) {
             if (dual.step(search.bestCost()) || steps % 10 == 0) {
                 search.from(dual.servedBy());
             } else if (steps % 3 == 0) {

@@ -195,8 +195,12 @@ class OrderPlannerTest {
     @Test
     void aBigQuestionSaysHowFarFromTheBestItMayBe() {
         OrderQuestion question = RandomOrders.question(new Random(1), 60, 12, 80);
-        OrderPlan plan = plan(question);
-        assertThat(plan.gap()).isBetween(0.0, .1);
+        // However busy the machine is: until it is within a twentieth.
+        OrderPlan plan = OrderPlanner.plan(
+                question,
+                Duration.ofMinutes(2),
+                soFar -> soFar.atLeast().doubleValue() < .95 * soFar.weighed().doubleValue());
+        assertThat(plan.gap()).isBetween(0.0, .05);
         assertThat(plan.landed()).isLessThan(plan.landedAlone());
         BigDecimal parcels =
                 plan.parcels().stream().map(p -> p.landed().total()).reduce(BigDecimal.ZERO, BigDecimal::add);

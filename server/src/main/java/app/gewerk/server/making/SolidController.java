@@ -2,8 +2,10 @@ package app.gewerk.server.making;
 
 import app.gewerk.core.AtMost;
 import app.gewerk.core.Wire;
+import app.gewerk.core.making.Casting;
 import app.gewerk.core.making.Coupon;
 import app.gewerk.core.making.DxfFile;
+import app.gewerk.core.making.Print;
 import app.gewerk.core.making.Solid;
 import app.gewerk.core.making.StepFile;
 import app.gewerk.core.making.StlFile;
@@ -11,6 +13,7 @@ import app.gewerk.core.making.Surface;
 import app.gewerk.core.making.ThreeMfFile;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.Words;
+import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
@@ -62,6 +65,65 @@ class SolidController {
     @PostMapping(value = "/api/workings/making/gear.dxf", produces = DXF)
     ResponseEntity<byte[]> dxf(@RequestBody SolidSpec spec) {
         return Files.attached(DxfFile.of(spec.loops()).getBytes(StandardCharsets.US_ASCII), "gear.dxf", DXF);
+    }
+
+    record PrintSpec(
+            SolidSpec solid,
+            double nozzleMm,
+            double layerMm,
+            double flowMm3PerS,
+            double densityGPerCm3,
+            BigDecimal pricePerKg) {}
+
+    /** What it takes to print a body, and what the printer cannot do of it. */
+    @PostMapping("/api/workings/making/print")
+    Print print(@RequestBody PrintSpec spec) {
+        return Print.of(
+                spec.solid().cylindrical(),
+                spec.solid().solid(),
+                new Print.Printer(
+                        spec.nozzleMm(), spec.layerMm(), spec.flowMm3PerS(), spec.densityGPerCm3(), spec.pricePerKg()));
+    }
+
+    record StuffSpec(
+            double densityGPerCm3,
+            double secondPerHundred,
+            double potLifeMinutes,
+            double firmMinutes,
+            double fullHours) {
+        Casting.Stuff stuff() {
+            return new Casting.Stuff(densityGPerCm3, secondPerHundred, potLifeMinutes, firmMinutes, fullHours);
+        }
+    }
+
+    record CastSize(double masterMm, double castMm) {}
+
+    /**
+     * @param solid as the gear shall be
+     * @param casts measured before, of the same resin; where there are any, what they shrank by counts
+     */
+    record CastingSpec(
+            SolidSpec solid,
+            int count,
+            double shrinkPercent,
+            @AtMost(200) List<CastSize> casts,
+            StuffSpec rubber,
+            StuffSpec resin) {}
+
+    /** What it takes to cast a body: the mould, the mixes, the times. */
+    @PostMapping("/api/workings/making/casting")
+    Casting casting(@RequestBody CastingSpec spec) {
+        Solid solid = spec.solid().asItShallBe();
+        double shrink = spec.casts().isEmpty()
+                ? spec.shrinkPercent()
+                : Casting.shrinkPercent(spec.casts().stream()
+                        .map(c -> new Casting.Cast(c.masterMm(), c.castMm()))
+                        .toList());
+        return Casting.of(
+                List.of(new Casting.Piece(spec.count(), solid.acrossMm(), solid.heightMm(), solid.volumeMm3())),
+                shrink,
+                spec.rubber().stuff(),
+                spec.resin().stuff());
     }
 
     record CouponSize(Coupon.Kind kind, double drawnMm) {}

@@ -12,6 +12,7 @@ import app.gewerk.core.making.Solid;
 import app.gewerk.core.words.Refused;
 import app.gewerk.server.gear.GearSpec;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -51,6 +52,17 @@ record SolidSpec(
             return new Allowances(
                     or(shrinkPercent), or(outsideGrowthMm), or(boreClosesMm), or(firstLayerMm), or(backlashMm));
         }
+    }
+
+    /** The body as it shall be, whatever has to be drawn for that. */
+    Solid asItShallBe() {
+        return new SolidSpec(form, gear, faceWidthMm, blank, hubOutMm, coneAngleDeg, wormDiameterMm, null, title)
+                .solid();
+    }
+
+    /** The gear, where it is one with parallel axes. */
+    Optional<CylindricalGear> cylindrical() {
+        return kind().equals("gear") ? Optional.of(gear.gear()) : Optional.empty();
     }
 
     private String kind() {

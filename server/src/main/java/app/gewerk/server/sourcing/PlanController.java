@@ -3,7 +3,10 @@ package app.gewerk.server.sourcing;
 import app.gewerk.core.AtMost;
 import app.gewerk.core.Wire;
 import app.gewerk.core.account.Right;
+import app.gewerk.core.sourcing.Arrived;
+import app.gewerk.core.words.Say;
 import app.gewerk.server.http.Needs;
+import app.gewerk.server.reading.ReadingService.Wanted;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.sourcing.NeedService.Need;
 import app.gewerk.server.sourcing.NeedService.NeedWord;
@@ -126,5 +129,30 @@ class PlanController {
             Here here, @PathVariable long orderId, @PathVariable int position, @RequestBody LineBecame became) {
         return purchasing.became(
                 here, orderId, position, Wire.parse(Purchasing.Outcome.class, became.outcome()), became.pieces());
+    }
+
+    /** @param wanted the gear that was needed, in words */
+    record ToRead(Say wanted, List<Arrived.Expected> readings) {}
+
+    /** What was read, as it was typed, in the order of what was proposed; empty where it was not. */
+    record ReadOfArrived(@AtMost(10) List<String> typed) {}
+
+    /** @param wrong what does not agree with the gear that was needed */
+    record CheckedArrival(List<Arrived.ArrivalReading> told, List<Say> wrong) {}
+
+    /** What to read of a gear that came, to know that it is the one that was needed. */
+    @GetMapping("/parcels/{orderId}/lines/{position}/check")
+    ToRead toRead(Here here, @PathVariable long orderId, @PathVariable int position) {
+        Wanted wanted = purchasing.wantedFor(here, orderId, position);
+        return new ToRead(wanted.words(), Arrived.toRead(wanted.need().gear()));
+    }
+
+    /** Whether what came is what was needed; nothing is kept. */
+    @PostMapping("/parcels/{orderId}/lines/{position}/check")
+    @Needs(Right.COUNTER)
+    CheckedArrival check(
+            Here here, @PathVariable long orderId, @PathVariable int position, @RequestBody ReadOfArrived read) {
+        Arrived arrived = purchasing.check(here, orderId, position, read.typed());
+        return new CheckedArrival(arrived.told(), arrived.wrong());
     }
 }

@@ -6,6 +6,8 @@ import static app.gewerk.server.db.Tables.PURCHASE_ORDER;
 import static app.gewerk.server.db.Tables.PURCHASE_ORDER_LINE;
 import static org.jooq.impl.DSL.count;
 import static org.jooq.impl.DSL.exists;
+import static org.jooq.impl.DSL.noCondition;
+import static org.jooq.impl.DSL.notExists;
 import static org.jooq.impl.DSL.select;
 import static org.jooq.impl.DSL.selectOne;
 
@@ -123,8 +125,8 @@ class PurchaseStore {
                         .or(PURCHASE_ORDER.STATE.eq(State.ORDERED.toString()).and(open)));
     }
 
-    /** By seller, the share of what was ordered here that failed, over what is usual. */
-    Map<String, Double> failing(Here here) {
+    /** By seller, the share of what was ordered here since then that failed, over what is usual. */
+    Map<String, Double> failing(Here here, OffsetDateTime since) {
         var failed = count().filterWhere(PURCHASE_ORDER_LINE.OUTCOME.in("wrong", "returned", "refunded"));
         return sql.select(PURCHASE_ORDER.SELLER, count(), failed)
                 .from(PURCHASE_ORDER)
@@ -134,6 +136,7 @@ class PurchaseStore {
                         PURCHASE_ORDER_LINE.ORDER_ID.eq(PURCHASE_ORDER.ID))
                 .where(
                         PURCHASE_ORDER.SHOP_ID.eq(here.shopId()),
+                        PURCHASE_ORDER.ASKED_AT.greaterThan(since),
                         PURCHASE_ORDER_LINE.OUTCOME.in("here", "wrong", "returned", "refunded"))
                 .groupBy(PURCHASE_ORDER.SELLER)
                 .fetchMap(r -> r.value1(), r -> Source.failureChance(r.value2(), r.value3()));
@@ -141,17 +144,43 @@ class PurchaseStore {
 
     /** What an order was for is needed again. */
     void openAgain(Here here, long orderId) {
+        needsOf(here, PURCHASE_ORDER_LINE.ORDER_ID.eq(orderId), "open", noCondition());
+    }
+
+    /** What a line was for is needed again. */
+    void openAgain(Here here, long orderId, int position) {
+        needsOf(here, line(orderId, position), "open", noCondition());
+    }
+
+    /** What a line was for is there, unless another line of it is still to come. */
+    void filled(Here here, long orderId, int position) {
+        needsOf(
+                here,
+                line(orderId, position),
+                "here",
+                notExists(selectOne()
+                        .from(LINE_OF_JOB)
+                        .where(
+                                LINE_OF_JOB.SHOP_ID.eq(NEED.SHOP_ID),
+                                LINE_OF_JOB.NEED_ID.eq(NEED.ID),
+                                LINE_OF_JOB.OUTCOME.in("coming", "partly"))));
+    }
+
+    private static Condition line(long orderId, int position) {
+        return PURCHASE_ORDER_LINE.ORDER_ID.eq(orderId).and(PURCHASE_ORDER_LINE.POSITION.eq(position));
+    }
+
+    private void needsOf(Here here, Condition lines, String state, Condition besides) {
         sql.update(NEED)
-                .set(NEED.STATE, "open")
+                .set(NEED.STATE, state)
                 .set(NEED.VERSION, NEED.VERSION.plus(1))
                 .where(
                         NEED.SHOP_ID.eq(here.shopId()),
                         NEED.STATE.eq("ordered"),
+                        besides,
                         NEED.ID.in(select(PURCHASE_ORDER_LINE.NEED_ID)
                                 .from(PURCHASE_ORDER_LINE)
-                                .where(
-                                        PURCHASE_ORDER_LINE.SHOP_ID.eq(here.shopId()),
-                                        PURCHASE_ORDER_LINE.ORDER_ID.eq(orderId))))
+                                .where(PURCHASE_ORDER_LINE.SHOP_ID.eq(here.shopId()), lines)))
                 .execute();
     }
 
@@ -163,22 +192,6 @@ class PurchaseStore {
                         PURCHASE_ORDER_LINE.SHOP_ID.eq(here.shopId()),
                         PURCHASE_ORDER_LINE.ORDER_ID.eq(orderId),
                         PURCHASE_ORDER_LINE.POSITION.eq(position))
-                .execute();
-    }
-
-    void needBecame(Here here, long orderId, int position, String state) {
-        sql.update(NEED)
-                .set(NEED.STATE, state)
-                .set(NEED.VERSION, NEED.VERSION.plus(1))
-                .where(
-                        NEED.SHOP_ID.eq(here.shopId()),
-                        NEED.STATE.ne("dropped"),
-                        NEED.ID.in(select(PURCHASE_ORDER_LINE.NEED_ID)
-                                .from(PURCHASE_ORDER_LINE)
-                                .where(
-                                        PURCHASE_ORDER_LINE.SHOP_ID.eq(here.shopId()),
-                                        PURCHASE_ORDER_LINE.ORDER_ID.eq(orderId),
-                                        PURCHASE_ORDER_LINE.POSITION.eq(position))))
                 .execute();
     }
 

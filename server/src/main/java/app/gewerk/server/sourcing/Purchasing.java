@@ -3,15 +3,19 @@ package app.gewerk.server.sourcing;
 import app.gewerk.core.Wire;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
+import app.gewerk.core.reading.LengthEntry;
+import app.gewerk.core.sourcing.Arrived;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.NotFound;
 import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
+import app.gewerk.server.reading.ReadingService;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.shop.ShopScope;
+import app.gewerk.server.sourcing.NeedService.NeedWord;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import java.math.BigDecimal;
 import java.time.Duration;
@@ -54,6 +58,8 @@ public class Purchasing implements SmartLifecycle {
     private static final int AT_ONCE = 8;
 
     private final PurchaseStore store;
+    private final NeedStore needs;
+    private final ReadingService readings;
     private final SourcingService sourcing;
     private final JobService jobs;
     private final ShopScope scope;
@@ -66,12 +72,16 @@ public class Purchasing implements SmartLifecycle {
 
     Purchasing(
             PurchaseStore store,
+            NeedStore needs,
+            ReadingService readings,
             SourcingService sourcing,
             JobService jobs,
             ShopScope scope,
             ShopClock clock,
             TransactionTemplate transaction) {
         this.store = store;
+        this.needs = needs;
+        this.readings = readings;
         this.sourcing = sourcing;
         this.jobs = jobs;
         this.scope = scope;
@@ -374,12 +384,57 @@ public class Purchasing implements SmartLifecycle {
                         order.orderNumber().orElse(""),
                         "came",
                         came));
-        store.needBecame(here, orderId, position, outcome == Outcome.HERE ? "here" : "ordered");
-        tray(here, job, outcome);
+        switch (outcome) {
+            case HERE -> store.filled(here, orderId, position);
+            case REFUNDED -> store.openAgain(here, orderId, position);
+            case WRONG -> {
+                store.openAgain(here, orderId, position);
+                // What came wrong once is not planned again unless somebody says so.
+                line.needId()
+                        .ifPresent(need -> needs.say(
+                                here, need, new NeedWord(order.seller(), line.itemNumber(), false), clock.now()));
+            }
+            case COMING, PARTLY, RETURNED -> {}
+        }
+        tray(here, job, order, outcome);
         return store.underWay(here);
     }
 
-    private void tray(Here here, Job job, Outcome outcome) {
+    /** The gear that a line was ordered for. */
+    ReadingService.Wanted wantedFor(Here here, long orderId, int position) {
+        return readings.wanted(here, line(here, orderId, position).jobId());
+    }
+
+    /** @param typed readings in the order in which they are proposed, empty where one was not taken */
+    Arrived check(Here here, long orderId, int position, List<String> typed) {
+        List<Optional<Double>> read = new ArrayList<>();
+        for (int i = 0; i < typed.size(); i++) {
+            String text = typed.get(i).strip();
+            read.add(text.isEmpty() ? Optional.empty() : Optional.of(i == 0 ? count(text) : lengthMm(text)));
+        }
+        return Arrived.of(wantedFor(here, orderId, position).need().gear(), read);
+    }
+
+    private static double count(String text) {
+        if (!text.matches("\\d{1,4}")) {
+            throw Refused.at("typed.0", "arrived.count");
+        }
+        return Integer.parseInt(text);
+    }
+
+    private static double lengthMm(String text) {
+        return LengthEntry.parse(text).meanMm();
+    }
+
+    private OrderLine line(Here here, long orderId, int position) {
+        return store.order(here, orderId)
+                .filter(o -> o.lines().size() > position && position >= 0)
+                .orElseThrow(() -> new NotFound("missing.order", "number", orderId))
+                .lines()
+                .get(position);
+    }
+
+    private void tray(Here here, Job job, Order order, Outcome outcome) {
         if (job.place() != Place.WAITING_FOR_GEAR) {
             return;
         }
@@ -393,7 +448,8 @@ public class Purchasing implements SmartLifecycle {
                     jobs.move(here, job.id(), job.version(), Place.ON_THE_BENCH, Optional.empty(), "");
                 }
             }
-            case WRONG, REFUNDED -> jobs.waitFor(here, job.id(), job.version(), Optional.of(Say.of("choosing")));
+            case WRONG, REFUNDED ->
+                jobs.waitFor(here, job.id(), job.version(), Optional.of(afterwards(order, job.id())));
             case COMING, PARTLY, RETURNED -> {}
         }
     }

@@ -12,6 +12,7 @@ import app.gewerk.core.words.Say;
 import app.gewerk.server.http.NotFound;
 import app.gewerk.server.reading.ReadingService;
 import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.shop.ShopService;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
@@ -39,14 +40,17 @@ public class SourcingService {
     private final ReadingService readings;
     private final ShopService shop;
     private final PurchaseStore purchases;
+    private final ShopClock clock;
 
     SourcingService(
             SellerClient client,
             SourcingStore store,
             ReadingService readings,
             ShopService shop,
-            PurchaseStore purchases) {
+            PurchaseStore purchases,
+            ShopClock clock) {
         this.purchases = purchases;
+        this.clock = clock;
         this.client = client;
         this.store = store;
         this.readings = readings;
@@ -150,7 +154,7 @@ public class SourcingService {
         Sources(Here here) {
             rates = store.rates(here, shop.shop(here).currency());
             rules = store.importRules(here);
-            failing = purchases.failing(here);
+            failing = purchases.failing(here, clock.now().minusYears(1));
         }
 
         Source of(String code, SellerTerms terms) {

@@ -223,7 +223,7 @@ public class PurchaseOrder extends TableImpl<PurchaseOrderRecord> {
 
     @Override
     public List<Index> getIndexes() {
-        return Arrays.asList(Indexes.PURCHASE_ORDER_OF_JOB, Indexes.PURCHASE_ORDER_ONE_WAITING, Indexes.PURCHASE_ORDER_WAITING);
+        return Arrays.asList(Indexes.PURCHASE_ORDER_BY_DAY, Indexes.PURCHASE_ORDER_OF_JOB, Indexes.PURCHASE_ORDER_ONE_WAITING, Indexes.PURCHASE_ORDER_WAITING);
     }
 
     @Override

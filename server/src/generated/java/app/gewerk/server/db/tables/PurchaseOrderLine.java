@@ -203,7 +203,7 @@ public class PurchaseOrderLine extends TableImpl<PurchaseOrderLineRecord> {
 
     @Override
     public List<Index> getIndexes() {
-        return Arrays.asList(Indexes.PURCHASE_ORDER_LINE_OF_JOB);
+        return Arrays.asList(Indexes.PURCHASE_ORDER_LINE_OF_JOB, Indexes.PURCHASE_ORDER_LINE_OPEN);
     }
 
     @Override
