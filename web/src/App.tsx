@@ -216,7 +216,7 @@ function TopBar(props: {
   } as const;
   const area = (active: boolean) => ({
     ...plain,
-    fontSize: 16,
+    fontSize: { xs: 15, sm: 16 },
     borderBottom: `3px solid ${active ? colour.nextEdge : 'transparent'}`,
     fontWeight: active ? 700 : 400,
   });
@@ -240,7 +240,15 @@ function TopBar(props: {
         component={Link}
         to="/"
         aria-label={texts.name}
-        sx={{ ...plain, display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700, fontSize: 19 }}
+        sx={{
+          ...plain,
+          // A telephone has no room for it; Bench leads to the same place.
+          display: { xs: 'none', sm: 'flex' },
+          gap: 1,
+          alignItems: 'center',
+          fontWeight: 700,
+          fontSize: 19,
+        }}
       >
         <Tooth />
         <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
