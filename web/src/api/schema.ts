@@ -3711,6 +3711,7 @@ export interface components {
             material: string;
             /** Format: int64 */
             needId?: number;
+            next: ("coming" | "partly" | "here" | "wrong" | "returned" | "refunded")[];
             /** @enum {string} */
             outcome: "coming" | "partly" | "here" | "wrong" | "returned" | "refunded";
             /** Format: int32 */
@@ -4023,6 +4024,8 @@ export interface components {
             set: components["schemas"]["PlanetSet"];
         };
         PlannedLine: {
+            /** Format: int32 */
+            extra: number;
             listing: components["schemas"]["Listing"];
             needs: components["schemas"]["ForNeed"][];
             /** Format: int32 */

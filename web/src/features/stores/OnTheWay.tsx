@@ -20,16 +20,6 @@ type Order = Schemas['Order'];
 type Line = Order['lines'][number];
 type Outcome = Line['outcome'];
 
-/** What may be said of a line next. */
-const NEXT: Record<Outcome, Outcome[]> = {
-  coming: ['here', 'partly', 'wrong', 'refunded'],
-  partly: ['here', 'partly', 'wrong', 'refunded'],
-  here: ['wrong'],
-  wrong: ['returned', 'refunded'],
-  returned: ['refunded'],
-  refunded: [],
-};
-
 /** Parcels that a seller has yet to confirm or to deliver; what comes of each line is said here. */
 export function OnTheWay() {
   const parcels = useQuery(parcelsQuery);
@@ -117,7 +107,7 @@ function LineOnTheWay({ order, line, position }: { order: Order; line: Line; pos
       </Box>
       {order.state === 'ordered' && (
         <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap', alignItems: 'center' }}>
-          {NEXT[line.outcome]
+          {line.next
             .filter((next) => next !== 'partly' || line.pieces > 1)
             .map((next) => (
               <PlainButton

@@ -7,10 +7,11 @@ export function placed(plan: Plan): Schemas['PlacedParcel'][] {
   return plan.orders.parcels.map((parcel) => ({
     seller: parcel.seller,
     lines: parcel.lines.flatMap((line) =>
-      line.needs.map((need) => ({
+      line.needs.map((need, i) => ({
         needId: Number(need.needId),
         itemNumber: line.listing.itemNumber,
-        pieces: need.pieces,
+        // A pack for the parcel's sake comes with the first of them.
+        pieces: need.pieces + (i === 0 ? line.extra : 0),
       })),
     ),
   }));

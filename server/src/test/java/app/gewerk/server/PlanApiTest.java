@@ -201,6 +201,42 @@ class PlanApiTest {
         assertThat(journal(second)).contains("Wrong, from ", "Sent back to ", "Paid back by ");
     }
 
+    /** One needs a single piece, the other two: whole packs are bought for both together. */
+    @Test
+    void twoThatShareAPackPayForItOnce() {
+        long[] jobs = {jobWithGear(24), jobWithGear(24)};
+        need(jobs[0], pieces(1));
+        need(jobs[1], pieces(2));
+        JsonNode plan = plan();
+        for (JsonNode way : plan.path("needs").path(0).path("ways")) {
+            for (JsonNode planned : plan.path("needs")) {
+                api.put(
+                        mara,
+                        "/api/sourcing/needs/" + planned.path("need").path("id").asLong() + "/word",
+                        Map.of(
+                                "seller", way.path("seller").asString(),
+                                "itemNumber", way.path("itemNumber").asString(),
+                                "held", true));
+            }
+            JsonNode held = plan();
+            JsonNode line =
+                    held.path("orders").path("parcels").path(0).path("lines").path(0);
+            if (line.path("listing").path("packSize").asInt() > 2) {
+                assertThat(line.path("packs").asInt()).isEqualTo(1);
+                api.post(mara, "/api/sourcing/plan/place", asPlaced(held), "share-a-pack");
+                awaitConfirmed();
+                JsonNode order = orderOf(jobs[0]);
+                assertThat(order.path("total").asDouble())
+                        .isCloseTo(held.path("orders").path("landed").asDouble(), within(1e-9));
+                assertThat(order.path("lines").path(0).path("share").asDouble()
+                                + order.path("lines").path(1).path("share").asDouble())
+                        .isCloseTo(order.path("total").asDouble(), within(1e-9));
+                return;
+            }
+        }
+        throw new AssertionError("No seller has it in packs of more than two");
+    }
+
     private JsonNode orderOf(long job) {
         for (JsonNode order : api.get("/api/sourcing/parcels").body()) {
             for (JsonNode line : order.path("lines")) {

@@ -27,8 +27,11 @@ public record OrderPlan(
     /** Pieces of a line that are for one need. */
     public record ForNeed(String needId, int pieces) {}
 
-    /** @param spare pieces beyond what is needed */
-    public record PlannedLine(Listing listing, int packs, List<ForNeed> needs, int spare) {}
+    /**
+     * @param spare pieces beyond what is needed
+     * @param extra those of them that are in packs which are bought for the parcel's sake alone
+     */
+    public record PlannedLine(Listing listing, int packs, List<ForNeed> needs, int spare, int extra) {}
 
     public record PlannedParcel(String seller, String sellerName, List<PlannedLine> lines, LandedCost landed) {}
 

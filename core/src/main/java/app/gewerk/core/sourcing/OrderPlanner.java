@@ -227,11 +227,9 @@ public final class OrderPlanner {
         }
         int wanted = needs.stream().mapToInt(ForNeed::pieces).sum();
         int packs = answer.packs()[i];
-        return new PlannedLine(
-                item.listing(),
-                packs,
-                List.copyOf(needs),
-                packs * item.listing().packSize() - wanted);
+        int size = item.listing().packSize();
+        int extra = (packs - item.listing().packsFor(wanted)) * size;
+        return new PlannedLine(item.listing(), packs, List.copyOf(needs), packs * size - wanted, extra);
     }
 
     private PlannedParcel parcel(Source source, List<PlannedLine> lines) {

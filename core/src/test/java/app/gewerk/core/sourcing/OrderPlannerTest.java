@@ -302,8 +302,8 @@ class OrderPlannerTest {
                 seller("s", 1, "0:3.90", "40:0")));
         assertThat(plan.landed()).isEqualByComparingTo("40.40");
         assertThat(plan.parcels().getFirst().lines())
-                .extracting(OrderPlan.PlannedLine::spare)
-                .containsExactly(0, 1);
+                .extracting(OrderPlan.PlannedLine::spare, OrderPlan.PlannedLine::extra)
+                .containsExactly(tuple(0, 0), tuple(1, 1));
     }
 
     @Test

@@ -305,6 +305,13 @@ public class JobService {
         }
     }
 
+    /** Changes what a tray that waits for a gear waits for; one that stands elsewhere is left as it is. */
+    public void waitForGear(Here here, Job job, Say what) {
+        if (job.place() == Place.WAITING_FOR_GEAR) {
+            waitFor(here, job.id(), job.version(), Optional.of(what));
+        }
+    }
+
     /** Writes down what was done in a step, and marks the step done when it is. */
     @Transactional
     public Job note(Here here, long jobId, Step step, String what, boolean done, Optional<String> key) {

@@ -1,7 +1,6 @@
 package app.gewerk.server.sourcing;
 
 import app.gewerk.core.Wire;
-import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.sourcing.Match.About;
 import app.gewerk.core.words.Refused;
@@ -131,9 +130,7 @@ public class NeedService {
             throw new Stale(need(here, needId));
         }
         jobs.write(here, need.jobId(), Step.GET, Say.of("journal.needDropped"));
-        if (job.place() == Place.WAITING_FOR_GEAR) {
-            jobs.waitFor(here, job.id(), job.version(), Optional.of(Say.of("choosing")));
-        }
+        jobs.waitForGear(here, job, Say.of("choosing"));
     }
 
     /** Holds a way to fill it, or refuses it; the last word counts. */

@@ -1,6 +1,5 @@
 package app.gewerk.server.sourcing;
 
-import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.sourcing.GearOffer;
 import app.gewerk.core.sourcing.Listing;
@@ -286,9 +285,7 @@ public class PlanningService {
                             parcel.seller(),
                             "others",
                             parcel.lines().size() - 1));
-            if (job.place() == Place.WAITING_FOR_GEAR) {
-                jobs.waitFor(here, job.id(), job.version(), Optional.of(Say.of("ordering")));
-            }
+            jobs.waitForGear(here, job, Say.of("ordering"));
         }
     }
 }

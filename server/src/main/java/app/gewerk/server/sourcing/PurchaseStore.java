@@ -27,6 +27,7 @@ import java.time.OffsetDateTime;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
@@ -257,13 +258,11 @@ class PurchaseStore {
                 == 1;
         if (settled) {
             List<BigDecimal> shares = answer.shares();
-            for (int position = 0; position < answer.offers().size(); position++) {
-                GearOffer offer = answer.offers().get(position);
+            for (int position = 0; position < order.lines().size(); position++) {
+                String item = order.lines().get(position).itemNumber();
+                GearOffer offer = Objects.requireNonNull(answer.offers().get(item));
                 sql.update(PURCHASE_ORDER_LINE)
-                        .set(
-                                PURCHASE_ORDER_LINE.PACKS,
-                                offer.listing()
-                                        .packsFor(order.lines().get(position).pieces()))
+                        .set(PURCHASE_ORDER_LINE.PACKS, answer.packed(item).packs())
                         .set(PURCHASE_ORDER_LINE.PACK_SIZE, offer.packSize())
                         .set(PURCHASE_ORDER_LINE.TOOTH_COUNT, offer.toothCount())
                         .set(PURCHASE_ORDER_LINE.MATERIAL, offer.material())

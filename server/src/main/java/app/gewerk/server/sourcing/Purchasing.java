@@ -24,7 +24,6 @@ import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Semaphore;
@@ -112,13 +111,13 @@ public class Purchasing implements SmartLifecycle {
         REFUNDED;
 
         /** What may become of it next: a wrong one goes back, and is then paid back; what is here is. */
-        Set<Outcome> next() {
+        List<Outcome> next() {
             return switch (this) {
-                case COMING, PARTLY -> Set.of(PARTLY, HERE, WRONG, REFUNDED);
-                case HERE -> Set.of(WRONG);
-                case WRONG -> Set.of(RETURNED, REFUNDED);
-                case RETURNED -> Set.of(REFUNDED);
-                case REFUNDED -> Set.of();
+                case COMING, PARTLY -> List.of(HERE, PARTLY, WRONG, REFUNDED);
+                case HERE -> List.of(WRONG);
+                case WRONG -> List.of(RETURNED, REFUNDED);
+                case RETURNED -> List.of(REFUNDED);
+                case REFUNDED -> List.of();
             };
         }
 
@@ -147,6 +146,12 @@ public class Purchasing implements SmartLifecycle {
             Optional<BigDecimal> share,
             Outcome outcome,
             int came) {
+
+        /** What may be said of it next. */
+        @JsonProperty
+        public List<Outcome> next() {
+            return outcome.next();
+        }
 
         /** "1 × 2 pcs A-24 (24 teeth, POM)". */
         public Say said() {
@@ -316,7 +321,7 @@ public class Purchasing implements SmartLifecycle {
         String told = order.tries() == 0 ? "journal.orderWithdrawn" : "journal.orderWithdrawnAsked";
         for (Job job : held) {
             jobs.write(here, job.id(), Step.GET, Say.of(told, "seller", order.seller()));
-            waitsFor(here, job, Optional.of(afterwards(order, job.id())));
+            jobs.waitForGear(here, job, afterwards(order, job.id()));
         }
         return store.underWay(here);
     }
@@ -339,12 +344,6 @@ public class Purchasing implements SmartLifecycle {
         return order.jobs().stream().map(job -> jobs.hold(here, job)).toList();
     }
 
-    private void waitsFor(Here here, Job job, Optional<Say> what) {
-        if (job.place() == Place.WAITING_FOR_GEAR) {
-            jobs.waitFor(here, job.id(), job.version(), what);
-        }
-    }
-
     /**
      * Writes down what became of a line: come, part of it, the wrong thing, sent back, paid back. With the last thing that a
      * job waits for its tray comes to the bench.
@@ -353,15 +352,13 @@ public class Purchasing implements SmartLifecycle {
      */
     @Transactional
     public List<Order> became(Here here, long orderId, int position, Outcome outcome, int pieces) {
-        Order order = store.order(here, orderId)
-                .filter(o -> o.lines().size() > position && position >= 0)
-                .orElseThrow(() -> new NotFound("missing.order", "number", orderId));
+        Order order = withLine(here, orderId, position);
         if (order.state() != State.ORDERED) {
             throw new Refused("order.notConfirmed");
         }
         long jobId = order.lines().get(position).jobId();
         Job job = jobs.hold(here, jobId);
-        OrderLine line = store.order(here, orderId).orElseThrow().lines().get(position);
+        OrderLine line = line(here, orderId, position);
         if (!line.outcome().next().contains(outcome)) {
             throw new Refused("order.cannotBecome", "now", Say.of(line.outcome()), "wanted", Say.of(outcome));
         }
@@ -427,11 +424,13 @@ public class Purchasing implements SmartLifecycle {
     }
 
     private OrderLine line(Here here, long orderId, int position) {
+        return withLine(here, orderId, position).lines().get(position);
+    }
+
+    private Order withLine(Here here, long orderId, int position) {
         return store.order(here, orderId)
                 .filter(o -> o.lines().size() > position && position >= 0)
-                .orElseThrow(() -> new NotFound("missing.order", "number", orderId))
-                .lines()
-                .get(position);
+                .orElseThrow(() -> new NotFound("missing.order", "number", orderId));
     }
 
     private void tray(Here here, Job job, Order order, Outcome outcome) {
@@ -448,8 +447,7 @@ public class Purchasing implements SmartLifecycle {
                     jobs.move(here, job.id(), job.version(), Place.ON_THE_BENCH, Optional.empty(), "");
                 }
             }
-            case WRONG, REFUNDED ->
-                jobs.waitFor(here, job.id(), job.version(), Optional.of(afterwards(order, job.id())));
+            case WRONG, REFUNDED -> jobs.waitForGear(here, job, afterwards(order, job.id()));
             case COMING, PARTLY, RETURNED -> {}
         }
     }
@@ -499,10 +497,8 @@ public class Purchasing implements SmartLifecycle {
                     Optional.of(answer.landed()));
             if (waited) {
                 jobs.markDone(here, job.id(), Step.GET);
-                waitsFor(
-                        here,
-                        job,
-                        Optional.of(Say.of("arrives", "day", answer.landed().arrives())));
+                jobs.waitForGear(
+                        here, job, Say.of("arrives", "day", answer.landed().arrives()));
             }
         }
     }
@@ -514,7 +510,7 @@ public class Purchasing implements SmartLifecycle {
             for (Job job : held) {
                 jobs.write(
                         here, job.id(), Step.GET, Say.of("journal.orderRefused", "seller", order.seller(), "why", why));
-                waitsFor(here, job, Optional.of(afterwards(order, job.id())));
+                jobs.waitForGear(here, job, afterwards(order, job.id()));
             }
         }
     }

@@ -27,6 +27,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.springframework.stereotype.Service;
 
@@ -170,30 +171,54 @@ public class SourcingService {
     /** An item of an order. */
     record Wants(String itemNumber, int pieces) {}
 
-    /** What has been ordered, from whom, under which number. @param offers in the order of what was wanted */
+    /**
+     * What has been ordered, from whom, under which number.
+     *
+     * @param offers by item
+     * @param parcel whole packs of each item, whoever they are for
+     */
     record Ordered(
-            List<GearOffer> offers,
+            List<Wants> wants,
+            Map<String, GearOffer> offers,
             List<LandedCost.Packed> parcel,
             SellerTerms seller,
             LandedCost landed,
             String orderNumber) {
-        /** Of what it costs landed, each line's by the value of its goods; the last has what rounding leaves. */
+
+        /** Of an item, all that is bought of it; each that wants some of it is told the same. */
+        LandedCost.Packed packed(String itemNumber) {
+            return parcel.stream()
+                    .filter(p -> p.listing().itemNumber().equals(itemNumber))
+                    .findFirst()
+                    .orElseThrow();
+        }
+
+        /** Of what it costs landed, each want's by the value of its goods; the last has what rounding leaves. */
         List<BigDecimal> shares() {
-            BigDecimal goods = parcel.stream().map(Ordered::worth).reduce(BigDecimal.ZERO, BigDecimal::add);
+            BigDecimal goods = wants.stream().map(this::worth).reduce(BigDecimal.ZERO, BigDecimal::add);
             List<BigDecimal> shares = new ArrayList<>();
             BigDecimal left = landed.total();
-            for (int i = 0; i < parcel.size(); i++) {
-                BigDecimal share = i == parcel.size() - 1 || goods.signum() == 0
+            for (int i = 0; i < wants.size(); i++) {
+                BigDecimal share = i == wants.size() - 1 || goods.signum() == 0
                         ? left
-                        : landed.total().multiply(worth(parcel.get(i))).divide(goods, 2, RoundingMode.HALF_UP);
+                        : landed.total().multiply(worth(wants.get(i))).divide(goods, 2, RoundingMode.HALF_UP);
                 shares.add(share);
                 left = left.subtract(share);
             }
             return shares;
         }
 
-        private static BigDecimal worth(LandedCost.Packed line) {
-            return line.listing().packPrice().multiply(BigDecimal.valueOf(line.packs()));
+        /** Its pieces' part of all that is paid for the packs they are in. */
+        private BigDecimal worth(Wants want) {
+            LandedCost.Packed of = packed(want.itemNumber);
+            int pieces = wants.stream()
+                    .filter(w -> w.itemNumber.equals(want.itemNumber))
+                    .mapToInt(Wants::pieces)
+                    .sum();
+            return of.listing()
+                    .packPrice()
+                    .multiply(BigDecimal.valueOf((long) of.packs() * want.pieces))
+                    .divide(BigDecimal.valueOf(pieces), 6, RoundingMode.HALF_UP);
         }
     }
 
@@ -233,21 +258,23 @@ public class SourcingService {
     Ordered order(Here here, String sellerCode, List<Wants> wants, String key) throws Declined, SellerClient.NoAnswer {
         String baseUrl = baseUrl(here, sellerCode);
         Source source = new Sources(here).of(sellerCode, client.terms(baseUrl));
-        List<GearOffer> offers = new ArrayList<>();
+        Map<String, Integer> pieces = wants.stream()
+                .collect(Collectors.toMap(Wants::itemNumber, Wants::pieces, Integer::sum, LinkedHashMap::new));
+        Map<String, GearOffer> offers = new HashMap<>();
         List<LandedCost.Packed> parcel = new ArrayList<>();
-        for (Wants want : wants) {
-            GearOffer offer = client.gear(baseUrl, want.itemNumber)
-                    .orElseThrow(() -> new Declined(Say.of("seller.noLongerSold", "item", want.itemNumber)));
-            int packs = offer.listing().packsFor(want.pieces);
+        for (Map.Entry<String, Integer> want : pieces.entrySet()) {
+            GearOffer offer = client.gear(baseUrl, want.getKey())
+                    .orElseThrow(() -> new Declined(Say.of("seller.noLongerSold", "item", want.getKey())));
+            int packs = offer.listing().packsFor(want.getValue());
             if (offer.stock() < packs) {
                 throw new Declined(Say.of("seller.hasOnly", "pieces", offer.stock() * offer.packSize()));
             }
-            offers.add(offer);
+            offers.put(want.getKey(), offer);
             parcel.add(new LandedCost.Packed(offer.listing(), packs));
         }
-        int pieces = wants.stream().mapToInt(Wants::pieces).sum();
+        int all = wants.stream().mapToInt(Wants::pieces).sum();
         LandedCost landed =
-                LandedCost.ofParcel(parcel, source.terms(), source.rule(), source.exchange(), pieces, today(here));
-        return new Ordered(offers, parcel, source.terms(), landed, client.order(baseUrl, parcel, key));
+                LandedCost.ofParcel(parcel, source.terms(), source.rule(), source.exchange(), all, today(here));
+        return new Ordered(wants, offers, parcel, source.terms(), landed, client.order(baseUrl, parcel, key));
     }
 }
