@@ -2,8 +2,6 @@ package app.gewerk.core.sourcing;
 
 import app.gewerk.core.gear.Pitch;
 import java.math.BigDecimal;
-import java.util.Locale;
-import java.util.Set;
 
 /**
  * A gear as a seller lists it. External spur, without shift unless said.
@@ -29,14 +27,14 @@ public record GearOffer(
         BigDecimal packPrice,
         int stock,
         int dispatchDays) {
-    private static final Set<String> METALS = Set.of("brass", "bronze", "steel", "aluminium", "zinc");
+
+    /** The gear itself. */
+    public GearAsListed gear() {
+        return new GearAsListed(pitch, toothCount, pressureAngleDeg, stub, boreMm, faceWidthMm, material);
+    }
 
     /** What an order has to know of it. */
     public Listing listing() {
         return new Listing(seller, itemNumber, packSize, packPrice, stock, dispatchDays);
-    }
-
-    boolean metal() {
-        return METALS.contains(material.toLowerCase(Locale.ROOT));
     }
 }

@@ -18,13 +18,13 @@ class MatchTest {
                 "s", "i" + bore + width, pitch, teeth, angle, false, bore, width, "POM", 1, BigDecimal.ONE, 5, 0);
     }
 
-    private static Match match(GearOffer offer) {
-        return Match.of(NEED, offer).orElseThrow();
+    private static Fit match(GearOffer offer) {
+        return Fit.of(NEED, offer.gear()).orElseThrow();
     }
 
     @Test
     void theSameGearIsADropIn() {
-        Match match = match(offer(Pitch.ofModule(0.5), 24, 20, 1.9, 4));
+        Fit match = match(offer(Pitch.ofModule(0.5), 24, 20, 1.9, 4));
         assertThat(match.fit()).isEqualTo(1);
         assertThat(match.differences()).isEmpty();
     }
@@ -35,13 +35,13 @@ class MatchTest {
         for (CylindricalGear gear : List.of(
                 new CylindricalGear(true, 0.5, 24, 0, 0, BasicRack.ISO_53_A),
                 new CylindricalGear(false, 0.5, 24, 15, 0, BasicRack.ISO_53_A))) {
-            assertThat(Match.of(new GearNeed(gear, 0, 0), spur)).isEmpty();
+            assertThat(Fit.of(new GearNeed(gear, 0, 0), spur.gear())).isEmpty();
         }
     }
 
     @Test
     void everyDifferenceIsNamedWithWhatToDo() {
-        Match match = match(offer(Pitch.ofModule(0.5), 24, 20, 2.0, 5.5));
+        Fit match = match(offer(Pitch.ofModule(0.5), 24, 20, 2.0, 5.5));
         assertThat(match.differences())
                 .extracting(Match.Difference::words)
                 .anySatisfy(w ->
@@ -51,7 +51,7 @@ class MatchTest {
 
     @Test
     void aSmallerBoreIsReamedAndAMuchNarrowerGearIsARisk() {
-        Match match = match(offer(Pitch.ofModule(0.5), 24, 20, 1.8, 2));
+        Fit match = match(offer(Pitch.ofModule(0.5), 24, 20, 1.8, 2));
         assertThat(match.differences())
                 .anySatisfy(d -> assertThat(english(d.words())).contains("ream"))
                 .anySatisfy(d -> {
@@ -62,8 +62,10 @@ class MatchTest {
 
     @Test
     void anotherCountOrPitchDoesNotServe() {
-        assertThat(Match.of(NEED, offer(Pitch.ofModule(0.5), 25, 20, 1.9, 4))).isEmpty();
-        assertThat(Match.of(NEED, offer(Pitch.ofDiametralPitch(48), 24, 20, 1.9, 4)))
+        assertThat(Fit.of(NEED, offer(Pitch.ofModule(0.5), 25, 20, 1.9, 4).gear()))
+                .isEmpty();
+        assertThat(Fit.of(
+                        NEED, offer(Pitch.ofDiametralPitch(48), 24, 20, 1.9, 4).gear()))
                 .isEmpty();
     }
 
@@ -71,8 +73,8 @@ class MatchTest {
     @Test
     void aNearTwinIsOfferedWithItsRisk() {
         GearNeed need = new GearNeed(CylindricalGear.spur(0.4, 24, 0, BasicRack.ISO_53_A), 0, 0);
-        Match match =
-                Match.of(need, offer(Pitch.ofDiametralPitch(64), 24, 20, 2, 4)).orElseThrow();
+        Fit match = Fit.of(need, offer(Pitch.ofDiametralPitch(64), 24, 20, 2, 4).gear())
+                .orElseThrow();
         assertThat(match.differences()).singleElement().satisfies(d -> {
             assertThat(english(d.words())).contains("64 pitch").contains("0.8 % finer");
             assertThat(d.weight()).isEqualTo(Match.Weight.RISK);
@@ -83,8 +85,8 @@ class MatchTest {
     @Test
     void anotherPressureAngleAndAMissingShiftAreRisks() {
         GearNeed shifted = new GearNeed(CylindricalGear.spur(0.5, 12, 0.4, BasicRack.ISO_53_A), 0, 0);
-        Match match =
-                Match.of(shifted, offer(Pitch.ofModule(0.5), 12, 14.5, 2, 4)).orElseThrow();
+        Fit match = Fit.of(shifted, offer(Pitch.ofModule(0.5), 12, 14.5, 2, 4).gear())
+                .orElseThrow();
         assertThat(match.differences()).hasSize(2).allMatch(d -> d.weight() == Match.Weight.RISK);
     }
 
@@ -92,8 +94,8 @@ class MatchTest {
     @Test
     void aFullDepthGearForAStubOneIsNoDropIn() {
         GearNeed stub = new GearNeed(CylindricalGear.spur(0.5, 24, 0, BasicRack.INCH_STUB_20), 1.9, 4);
-        Match taller =
-                Match.of(stub, offer(Pitch.ofModule(0.5), 24, 20, 1.9, 4)).orElseThrow();
+        Fit taller =
+                Fit.of(stub, offer(Pitch.ofModule(0.5), 24, 20, 1.9, 4).gear()).orElseThrow();
         assertThat(taller.fit()).isLessThan(0.5);
         assertThat(taller.differences())
                 .singleElement()
@@ -102,7 +104,7 @@ class MatchTest {
                         .contains("reach the roots of the mate"));
         GearOffer stubOffer =
                 new GearOffer("s", "stub", Pitch.ofModule(0.5), 24, 20, true, 1.9, 4, "POM", 1, BigDecimal.ONE, 5, 0);
-        assertThat(Match.of(stub, stubOffer).orElseThrow().fit()).isEqualTo(1);
+        assertThat(Fit.of(stub, stubOffer.gear()).orElseThrow().fit()).isEqualTo(1);
         assertThat(english(match(stubOffer).differences().getFirst().words())).contains("0.10 mm shorter");
     }
 
