@@ -61,7 +61,7 @@ export interface paths {
         };
         get: operations["people"];
         put?: never;
-        post: operations["add_1"];
+        post: operations["add_4"];
         delete?: never;
         options?: never;
         head?: never;
@@ -76,7 +76,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["change_2"];
+        put: operations["change_4"];
         post?: never;
         delete?: never;
         options?: never;
@@ -300,7 +300,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["mapped"];
-        put: operations["save_3"];
+        put: operations["save_4"];
         post?: never;
         delete?: never;
         options?: never;
@@ -317,7 +317,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["read_3"];
+        post: operations["read_5"];
         delete?: never;
         options?: never;
         head?: never;
@@ -331,7 +331,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["find_1"];
+        get: operations["find_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -413,7 +413,7 @@ export interface paths {
         };
         get: operations["text"];
         put?: never;
-        post: operations["read_2"];
+        post: operations["read_4"];
         delete?: never;
         options?: never;
         head?: never;
@@ -428,7 +428,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["heard"];
-        put: operations["save_2"];
+        put: operations["save_3"];
         post?: never;
         delete?: never;
         options?: never;
@@ -779,7 +779,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["find"];
+        get: operations["find_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -861,7 +861,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["move_1"];
+        post: operations["move_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -924,7 +924,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["file"];
-        put: operations["save_1"];
+        put: operations["save_2"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1100,7 +1100,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["read"];
-        put: operations["save"];
+        put: operations["save_1"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1117,7 +1117,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["take"];
+        post: operations["take_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1164,7 +1164,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["terms"];
-        put: operations["saveTerms"];
+        put: operations["saveTerms_1"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1196,7 +1196,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["change_1"];
+        put: operations["change_3"];
         post?: never;
         delete: operations["drop"];
         options?: never;
@@ -1230,6 +1230,22 @@ export interface paths {
         get: operations["underWay"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sourcing/parcels/{orderId}/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ask"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1404,6 +1420,294 @@ export interface paths {
             cookie?: never;
         };
         get: operations["specimen"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/donors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["donors"];
+        put?: never;
+        post: operations["add_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/donors/{donorId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change_2"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/donors/{donorId}/parts/{part}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take"];
+        delete: operations["putBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["find"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["numbers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/numbers/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["number"];
+        put: operations["save"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["prices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/sellers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all"];
+        put?: never;
+        post: operations["add_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/sellers/{seller}/columns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["saveColumns"];
+        post: operations["columns"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/sellers/{seller}/fetch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["fetch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/sellers/{seller}/list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["progress"];
+        put?: never;
+        post: operations["read_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/sellers/{seller}/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["saveTerms"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["shelf"];
+        put?: never;
+        post: operations["add_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/shelf.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sheet"];
+        put?: never;
+        post: operations["read_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/shelf/{itemId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change_1"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/shelf/{itemId}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["move_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/shelf/{itemId}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["moves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/shelf/{itemId}/spares": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["spares"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2277,6 +2581,12 @@ export interface components {
             /** @enum {string} */
             shape: "round" | "d" | "doubleD" | "key" | "hexagon" | "square" | "spline" | "knurl";
         };
+        Called: {
+            name: string;
+            number: string;
+            /** Format: date */
+            until?: string;
+        };
         CandidateView: {
             /** Format: double */
             addendumCoefficient: number;
@@ -2464,6 +2774,15 @@ export interface components {
             slipTorqueNmm?: number;
             to: string;
         };
+        ColumnHeading: {
+            field: string;
+            heading: string;
+        };
+        ColumnSaid: {
+            /** @enum {string} */
+            field: "item" | "kind" | "name" | "partNumber" | "system" | "pitch" | "teeth" | "angle" | "depth" | "bore" | "width" | "material" | "packSize" | "price" | "stock" | "dispatch" | "place" | "pieces" | "least";
+            heading: string;
+        };
         Companion: {
             comesWith: boolean;
             /** @enum {string} */
@@ -2553,6 +2872,28 @@ export interface components {
             minutes: number;
             /** @enum {string} */
             weight: "harmless" | "benchWork" | "risk";
+            words: string;
+        };
+        Donor: {
+            at: components["schemas"]["DonorAt"];
+            gone: boolean;
+            /** Format: int64 */
+            id: number;
+            machine: components["schemas"]["KnownMachine"];
+            parts: components["schemas"]["DonorPart"][];
+            /** Format: int32 */
+            version: number;
+        };
+        DonorAt: {
+            /** Format: int32 */
+            made?: number;
+            place: string;
+            remark: string;
+        };
+        DonorPart: {
+            code: string;
+            gone?: components["schemas"]["Gone"];
+            wheels: components["schemas"]["Wheel"][];
             words: string;
         };
         Doubt: {
@@ -2718,6 +3059,9 @@ export interface components {
             gear: components["schemas"]["GearSpec"];
             title?: string;
         };
+        FirstLine: {
+            line: string;
+        };
         Fit: {
             /** Format: double */
             axialForceN: number;
@@ -2775,6 +3119,15 @@ export interface components {
             /** Format: int32 */
             toothCount: number;
         };
+        FoundParts: {
+            currency: string;
+            hits: components["schemas"]["Hit"][];
+            /** Format: int32 */
+            more: number;
+            number?: components["schemas"]["PartCard"];
+            numbers: components["schemas"]["KnownNumber"][];
+            understood: string[];
+        };
         Fraction: {
             fraction: string;
             /** Format: double */
@@ -2792,6 +3145,19 @@ export interface components {
             gapDeg: number;
             /** Format: int32 */
             teethStanding: number;
+        };
+        GearAsListed: {
+            /** Format: double */
+            boreMm: number;
+            /** Format: double */
+            faceWidthMm: number;
+            material: string;
+            pitch: components["schemas"]["Pitch"];
+            /** Format: double */
+            pressureAngleDeg: number;
+            stub: boolean;
+            /** Format: int32 */
+            toothCount: number;
         };
         GearEntry: {
             bore?: string;
@@ -2931,6 +3297,20 @@ export interface components {
             password?: string;
             pin?: string;
         };
+        GoesWith: {
+            name: string;
+            number?: string;
+            /** Format: int32 */
+            pieces: number;
+        };
+        Gone: {
+            broken: boolean;
+            /** Format: int64 */
+            jobId?: number;
+            part: string;
+            /** Format: int32 */
+            tray?: number;
+        };
         GrowingGear: {
             gear: components["schemas"]["GearSpec"];
             material?: string;
@@ -2976,6 +3356,37 @@ export interface components {
         History: {
             minutes: number[];
             parts: number[];
+        };
+        Hit: {
+            /** Format: date */
+            arrives?: string;
+            cautions: string[];
+            /** Format: double */
+            chance: number;
+            comesTo?: number;
+            differences: components["schemas"]["Difference"][];
+            /** Format: int64 */
+            donorId?: number;
+            /** Format: double */
+            fit: number;
+            itemNumber?: string;
+            /** Format: int64 */
+            jobId?: number;
+            /** Format: int32 */
+            minutes: number;
+            /** Format: int64 */
+            modelId?: number;
+            name: string;
+            number?: string;
+            part?: string;
+            /** Format: int32 */
+            pieces: number;
+            place: string;
+            price?: number;
+            /** Format: int64 */
+            stockItemId?: number;
+            /** @enum {string} */
+            where: "shelf" | "donor" | "seller" | "book" | "made";
         };
         HolesSpec: {
             /** Format: double */
@@ -3024,6 +3435,13 @@ export interface components {
             promisedOn?: string;
             serial?: string;
             wouldSpend?: string;
+        };
+        Item: {
+            gear?: components["schemas"]["GearAsListed"];
+            /** @enum {string} */
+            kind: "gear" | "kit" | "assembly" | "part" | "grease" | "glue" | "bar" | "screw";
+            name: string;
+            number: string;
         };
         Job: {
             arrivedLike: string;
@@ -3214,10 +3632,28 @@ export interface components {
             name: string;
             words: string;
         };
+        KnownNumber: {
+            current: boolean;
+            name: string;
+            number: string;
+        };
         KnownRule: {
             /** Format: int64 */
             id: number;
             rule: components["schemas"]["SerialRule"];
+        };
+        KnownSeller: {
+            answers: boolean;
+            code: string;
+            /** Format: double */
+            failing?: number;
+            lastRead?: components["schemas"]["ListRead"];
+            /** Format: int32 */
+            listed: number;
+            rate?: number;
+            /** Format: date */
+            rateOf?: string;
+            terms?: components["schemas"]["SellerTerms"];
         };
         LandedCost: {
             /** Format: date */
@@ -3249,6 +3685,17 @@ export interface components {
             seller: string;
             total: number;
         };
+        LastRead: {
+            last?: components["schemas"]["ListRead"];
+        };
+        Level: {
+            /** Format: double */
+            chance: number;
+            /** Format: double */
+            costPerYear: number;
+            /** Format: int32 */
+            pieces: number;
+        };
         Line: {
             line: string;
         };
@@ -3262,6 +3709,27 @@ export interface components {
             code: string[];
             /** Format: date-time */
             goodUntil: string;
+        };
+        ListRead: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int32 */
+            lines: number;
+            /** Format: int32 */
+            refused: number;
+            /** @enum {string} */
+            state: "reading" | "done" | "failed";
+        };
+        ListTaken: {
+            /** Format: int32 */
+            gone: number;
+            /** Format: int32 */
+            lines: number;
+            /** Format: int32 */
+            prices: number;
+            /** Format: int32 */
+            refused: number;
+            told: string[];
         };
         Listing: {
             /** Format: int32 */
@@ -3277,6 +3745,11 @@ export interface components {
         LookAlike: {
             cell: string;
             words: string;
+        };
+        Lookalike: {
+            name: string;
+            number: string;
+            tell: string;
         };
         LoopView: {
             path: string;
@@ -3507,6 +3980,13 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        MoveStock: {
+            /** Format: int64 */
+            jobId?: number;
+            /** Format: int32 */
+            pieces: number;
+            why: string;
+        };
         Name: {
             name: string;
         };
@@ -3551,6 +4031,21 @@ export interface components {
             maySplit: boolean;
             /** Format: int32 */
             pieces: number;
+        };
+        NewDonor: {
+            kind: string;
+            /** Format: int32 */
+            made?: number;
+            maker: string;
+            name: string;
+            place: string;
+            remark: string;
+        };
+        NewSeller: {
+            code: string;
+        };
+        NewStock: {
+            cells: components["schemas"]["TypedCell"][];
         };
         Next: {
             /** Format: double */
@@ -3707,7 +4202,7 @@ export interface components {
             came: number;
             itemNumber: string;
             /** Format: int64 */
-            jobId: number;
+            jobId?: number;
             material: string;
             /** Format: int64 */
             needId?: number;
@@ -3720,7 +4215,10 @@ export interface components {
             packs?: number;
             /** Format: int32 */
             pieces: number;
+            seenPrice?: number;
             share?: number;
+            /** Format: int64 */
+            stockItemId?: number;
             /** Format: int32 */
             toothCount?: number;
         };
@@ -3736,6 +4234,7 @@ export interface components {
             itemNumber: string;
             /** Format: int32 */
             pieces: number;
+            seenPrice?: number;
             seller: string;
         };
         Ordered: {
@@ -3881,6 +4380,17 @@ export interface components {
             first: components["schemas"]["GearSpec"];
             second: components["schemas"]["GearSpec"];
         };
+        PartCard: {
+            chain: components["schemas"]["Called"][];
+            companions: components["schemas"]["GoesWith"][];
+            lookalikes: components["schemas"]["Lookalike"][];
+            name: string;
+            number: string;
+            older: components["schemas"]["Called"][];
+            places: components["schemas"]["SitsAt"][];
+            /** Format: int32 */
+            version: number;
+        };
         PartOff: {
             cell: string;
             marks: string;
@@ -3939,10 +4449,10 @@ export interface components {
         };
         PlacedLine: {
             itemNumber: string;
-            /** Format: int64 */
-            needId: number;
+            needId: string;
             /** Format: int32 */
             pieces: number;
+            seenPrice?: number;
         };
         PlacedParcel: {
             lines: components["schemas"]["PlacedLine"][];
@@ -4034,7 +4544,9 @@ export interface components {
             spare: number;
         };
         PlannedNeed: {
-            need: components["schemas"]["Need"];
+            id: string;
+            need?: components["schemas"]["Need"];
+            shelf?: components["schemas"]["StockItem"];
             wanted: string;
             ways: components["schemas"]["WayToFill"][];
         };
@@ -4059,10 +4571,22 @@ export interface components {
             /** Format: double */
             poissonRatio?: number;
         };
+        PriceAt: {
+            /** Format: date */
+            day: string;
+            each: number;
+            itemNumber: string;
+            seller: string;
+        };
         Priced: {
             /** Format: int32 */
             days: number;
             price: number;
+        };
+        Prices: {
+            asked: components["schemas"]["PriceAt"][];
+            currency: string;
+            history: components["schemas"]["PriceAt"][];
         };
         Print: {
             cannot: string[];
@@ -4296,6 +4820,19 @@ export interface components {
             toothCount: number;
             wheels: string[];
         };
+        SaveColumns: {
+            columns: components["schemas"]["ColumnHeading"][];
+            line: string;
+        };
+        SaveDonor: {
+            gone: boolean;
+            /** Format: int32 */
+            made?: number;
+            place: string;
+            remark: string;
+            /** Format: int32 */
+            version: number;
+        };
         SaveHeard: {
             answers: {
                 [key: string]: "seen" | "notSeen" | "cannot" | "notTried";
@@ -4314,6 +4851,17 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        SaveNumber: {
+            companions: components["schemas"]["GoesWith"][];
+            lookalikes: components["schemas"]["Lookalike"][];
+            name: string;
+            places: components["schemas"]["SitsAt"][];
+            supersededBy?: string;
+            /** Format: date */
+            supersededOn?: string;
+            /** Format: int32 */
+            version: number;
+        };
         SaveReadings: {
             gear: components["schemas"]["GearEntry"];
             /** Format: int32 */
@@ -4325,6 +4873,21 @@ export interface components {
             /** Format: int32 */
             version: number;
             why: string;
+        };
+        SaveSellerTerms: {
+            closedOn: string[];
+            country: string;
+            currency: string;
+            name: string;
+            postage: components["schemas"]["TypedStep"][];
+            /** Format: int32 */
+            transitDays: number;
+            zone: string;
+        };
+        SaveStock: {
+            cells: components["schemas"]["TypedCell"][];
+            /** Format: int32 */
+            version: number;
         };
         SaveTerms: {
             /** Format: double */
@@ -4346,6 +4909,11 @@ export interface components {
             version: number;
             /** @enum {string} */
             wish: "cheap" | "quick" | "lasting" | "quiet" | "asItWas";
+        };
+        SeenColumns: {
+            columns: components["schemas"]["ColumnSaid"][];
+            headings: string[];
+            missing: ("item" | "kind" | "name" | "partNumber" | "system" | "pitch" | "teeth" | "angle" | "depth" | "bore" | "width" | "material" | "packSize" | "price" | "stock" | "dispatch" | "place" | "pieces" | "least")[];
         };
         SellerTerms: {
             closedOn: string[];
@@ -4408,6 +4976,15 @@ export interface components {
             place: "onTheBench" | "waitingForGear" | "waitingForAnswer" | "toProve" | "readyToGo" | "putAway";
             trays: components["schemas"]["Tray"][];
         };
+        ShelfRead: {
+            /** Format: int32 */
+            added: number;
+            /** Format: int32 */
+            counted: number;
+            /** Format: int32 */
+            refused: number;
+            told: string[];
+        };
         ShopTerms: {
             terms: components["schemas"]["Terms"];
             /** Format: int32 */
@@ -4458,6 +5035,12 @@ export interface components {
             password: string;
             shop?: string;
         };
+        SitsAt: {
+            machine: string;
+            /** Format: int64 */
+            modelId: number;
+            position: string;
+        };
         SolidSpec: {
             allowances?: components["schemas"]["AllowancesSpec"];
             blank?: components["schemas"]["BlankSpec"];
@@ -4496,6 +5079,18 @@ export interface components {
             first: number;
             /** Format: int32 */
             second: number;
+        };
+        Spares: {
+            /** Format: double */
+            expected: number;
+            /** Format: int32 */
+            keep: number;
+            levels: components["schemas"]["Level"][];
+        };
+        SparesFor: {
+            item: components["schemas"]["StockItem"];
+            spares: components["schemas"]["Spares"];
+            use: components["schemas"]["Use"];
         };
         SpecimenView: {
             looksWorn: boolean;
@@ -4548,6 +5143,37 @@ export interface components {
             /** Format: double */
             probability: number;
             words: string;
+        };
+        StockItem: {
+            /** Format: int32 */
+            coming: number;
+            currency?: string;
+            /** Format: int64 */
+            id: number;
+            item: components["schemas"]["Item"];
+            /** Format: int32 */
+            least: number;
+            /** Format: int32 */
+            missing: number;
+            paid?: number;
+            /** Format: int32 */
+            pieces: number;
+            place: string;
+            /** Format: int32 */
+            version: number;
+        };
+        StockMove: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: int64 */
+            jobId?: number;
+            /** Format: int32 */
+            pieces: number;
+            /** Format: int32 */
+            tray?: number;
+            /** @enum {string} */
+            why: "first" | "taken" | "putBack" | "counted" | "came";
         };
         Strength: {
             /** Format: double */
@@ -4610,6 +5236,11 @@ export interface components {
             reason?: string;
             /** Format: int32 */
             version: number;
+        };
+        TakePart: {
+            broken: boolean;
+            /** Format: int64 */
+            jobId?: number;
         };
         TakenGear: {
             /** Format: double */
@@ -4831,6 +5462,14 @@ export interface components {
             first: components["schemas"]["GearSpec"];
             second: components["schemas"]["GearSpec"];
         };
+        TypedCell: {
+            field: string;
+            typed: string;
+        };
+        TypedStep: {
+            goodsFrom: number;
+            price: number;
+        };
         Unfilled: {
             /** Format: date */
             earliest?: string;
@@ -4847,6 +5486,22 @@ export interface components {
             teeth: number;
             /** Format: int32 */
             toTooth: number;
+        };
+        Use: {
+            /** Format: double */
+            holdingShare: number;
+            /** Format: double */
+            leadDays: number;
+            /** Format: double */
+            price: number;
+            /** Format: double */
+            service: number;
+            /** Format: int32 */
+            used: number;
+            /** Format: double */
+            waitCost: number;
+            /** Format: double */
+            years: number;
         };
         UsualView: {
             /** Format: double */
@@ -5146,7 +5801,7 @@ export interface operations {
             };
         };
     };
-    add_1: {
+    add_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -5170,7 +5825,7 @@ export interface operations {
             };
         };
     };
-    change_2: {
+    change_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -5533,7 +6188,7 @@ export interface operations {
             };
         };
     };
-    save_3: {
+    save_4: {
         parameters: {
             query?: never;
             header?: {
@@ -5561,7 +6216,7 @@ export interface operations {
             };
         };
     };
-    read_3: {
+    read_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -5587,7 +6242,7 @@ export interface operations {
             };
         };
     };
-    find_1: {
+    find_2: {
         parameters: {
             query: {
                 find: string;
@@ -5746,7 +6401,7 @@ export interface operations {
             };
         };
     };
-    read_2: {
+    read_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -5794,7 +6449,7 @@ export interface operations {
             };
         };
     };
-    save_2: {
+    save_3: {
         parameters: {
             query?: never;
             header?: {
@@ -6399,7 +7054,7 @@ export interface operations {
             };
         };
     };
-    find: {
+    find_1: {
         parameters: {
             query: {
                 find: string;
@@ -6514,7 +7169,7 @@ export interface operations {
             };
         };
     };
-    move_1: {
+    move_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -6634,7 +7289,7 @@ export interface operations {
             };
         };
     };
-    save_1: {
+    save_2: {
         parameters: {
             query?: never;
             header?: {
@@ -6943,7 +7598,7 @@ export interface operations {
             };
         };
     };
-    save: {
+    save_1: {
         parameters: {
             query?: never;
             header?: {
@@ -6971,7 +7626,7 @@ export interface operations {
             };
         };
     };
-    take: {
+    take_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -7061,7 +7716,7 @@ export interface operations {
             };
         };
     };
-    saveTerms: {
+    saveTerms_1: {
         parameters: {
             query?: never;
             header?: {
@@ -7107,7 +7762,7 @@ export interface operations {
             };
         };
     };
-    change_1: {
+    change_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -7211,6 +7866,28 @@ export interface operations {
             query?: never;
             header?: never;
             path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Order"][];
+                };
+            };
+        };
+    };
+    ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                orderId: number;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -7506,6 +8183,620 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SpecimenView"];
+                };
+            };
+        };
+    };
+    donors: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Donor"][];
+                };
+            };
+        };
+    };
+    add_3: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewDonor"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Donor"];
+                };
+            };
+        };
+    };
+    change_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                donorId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveDonor"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Donor"];
+                };
+            };
+        };
+    };
+    take: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                donorId: number;
+                part: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakePart"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Donor"];
+                };
+            };
+        };
+    };
+    putBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                donorId: number;
+                part: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Donor"];
+                };
+            };
+        };
+    };
+    find: {
+        parameters: {
+            query?: {
+                text?: string;
+                jobId?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundParts"];
+                };
+            };
+        };
+    };
+    numbers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownNumber"][];
+                };
+            };
+        };
+    };
+    number: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartCard"];
+                };
+            };
+        };
+    };
+    save: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveNumber"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartCard"];
+                };
+            };
+        };
+    };
+    prices: {
+        parameters: {
+            query: {
+                seller: string;
+                item: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Prices"];
+                };
+            };
+        };
+    };
+    all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownSeller"][];
+                };
+            };
+        };
+    };
+    add_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSeller"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownSeller"][];
+                };
+            };
+        };
+    };
+    saveColumns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                seller: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveColumns"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeenColumns"];
+                };
+            };
+        };
+    };
+    columns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                seller: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstLine"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeenColumns"];
+                };
+            };
+        };
+    };
+    fetch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                seller: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListTaken"];
+                };
+            };
+        };
+    };
+    progress: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                seller: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LastRead"];
+                };
+            };
+        };
+    };
+    read_3: {
+        parameters: {
+            query: {
+                currency: string;
+            };
+            header?: never;
+            path: {
+                seller: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListTaken"];
+                };
+            };
+        };
+    };
+    saveTerms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                seller: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveSellerTerms"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownSeller"][];
+                };
+            };
+        };
+    };
+    shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockItem"][];
+                };
+            };
+        };
+    };
+    add_1: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewStock"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockItem"];
+                };
+            };
+        };
+    };
+    sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    read_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfRead"];
+                };
+            };
+        };
+    };
+    change_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                itemId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveStock"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockItem"];
+                };
+            };
+        };
+    };
+    move_1: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                itemId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveStock"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockItem"];
+                };
+            };
+        };
+    };
+    moves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                itemId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockMove"][];
+                };
+            };
+        };
+    };
+    spares: {
+        parameters: {
+            query?: {
+                service?: number;
+            };
+            header?: never;
+            path: {
+                itemId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SparesFor"];
                 };
             };
         };

@@ -1,4 +1,5 @@
 import type { Schemas } from '../api/client';
+import { storesTexts } from './stores';
 
 /** "1 of 23 cases" of a probability. */
 function chanceWords(chance: number): string {
@@ -1193,6 +1194,7 @@ export const en = {
     },
   },
   stores: {
+    ...storesTexts,
     title: 'Stores',
     next: 'The next parcels',
     planning: 'Asking the sellers and planning',
@@ -1252,6 +1254,9 @@ export const en = {
     notConfirmed: 'not confirmed yet',
     tries: (n: number) => (n === 0 ? 'Being sent.' : n === 1 ? 'Asked once.' : `Asked ${n} times.`),
     job: 'Job',
+    shelfJob: 'for the shelf',
+    askSeller: 'Ask the seller',
+    returnSheet: 'sheet to send it back with',
     of: (came: number, pieces: number) => `${came} of ${pieces} here`,
     howMany: 'How many came?',
     outcome: {

@@ -12,6 +12,7 @@ import { dayWords, money } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { Decisions } from '../choice/Decisions';
+import { InTheShop } from './InTheShop';
 import { Together } from './Together';
 import type { Step } from '../job/StepTeeth';
 import { useRefreshJob } from '../job/useRefreshJob';
@@ -57,7 +58,12 @@ export function Get({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }
             version: job.version,
             way: 'buy',
             reason: now.reason,
-            order: { seller: offer.match.offer.seller, itemNumber: offer.match.offer.itemNumber, pieces },
+            order: {
+              seller: offer.match.offer.seller,
+              itemNumber: offer.match.offer.itemNumber,
+              pieces,
+              seenPrice: offer.match.offer.packPrice,
+            },
           },
         }),
       ),
@@ -85,6 +91,7 @@ export function Get({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }
   return (
     <>
       <Decisions jobId={job.id} />
+      <InTheShop job={job} />
       <Together job={job} pieces={pieces} />
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', my: 1.25 }}>
         <Box component="h2" sx={{ fontSize: 17, m: 0, flex: 1 }}>

@@ -174,12 +174,9 @@ function LineOf(props: {
   if (!piece) return null;
   return (
     <Box sx={{ display: 'flex', gap: 1.25, alignItems: 'center', py: 0.5, flexWrap: 'wrap' }}>
-      <TrayNumber tray={piece.need.tray} />
+      <ForWhom need={piece.need} />
       <Box sx={{ flex: 1, minWidth: 200 }}>
-        <Link to={`/job/${piece.need.jobId}/get`} style={{ color: colour.ink }}>
-          {piece.need.machine}
-        </Link>
-        : {props.need.pieces} × {listing.itemNumber}
+        <WhatFor need={piece.need} shelf={piece.shelf} />: {props.need.pieces} × {listing.itemNumber}
         {piece.way && ` · ${piece.way.material}`}
         {props.line.spare > 0 && ` · ${words.spare(props.line.spare)}`}
         <Box sx={{ fontSize: 14, color: colour.inkSoft }}>
@@ -188,29 +185,51 @@ function LineOf(props: {
             : texts.get.dropIn}
         </Box>
       </Box>
-      <PlainButton
-        disabled={!may || say.busy || props.looking}
-        aria-pressed={piece.held}
-        aria-label={words.holdName(piece.need.tray)}
-        onClick={() => void say.run(piece.held ? undefined : true)}
-        sx={{
-          minHeight: 44,
-          px: 1,
-          bgcolor: piece.held ? colour.measure : 'transparent',
-          textDecoration: 'underline',
-        }}
-      >
-        {piece.held ? words.held : words.hold}
-      </PlainButton>
-      <PlainButton
-        disabled={!may || say.busy || props.looking}
-        aria-label={words.refuseName(piece.need.tray)}
-        onClick={() => void say.run(false)}
-        sx={{ minHeight: 44, px: 1, textDecoration: 'underline' }}
-      >
-        {words.refuse}
-      </PlainButton>
+      {piece.need && (
+        <>
+          <PlainButton
+            disabled={!may || say.busy || props.looking}
+            aria-pressed={piece.held}
+            aria-label={words.holdName(piece.need.tray)}
+            onClick={() => void say.run(piece.held ? undefined : true)}
+            sx={{
+              minHeight: 44,
+              px: 1,
+              bgcolor: piece.held ? colour.measure : 'transparent',
+              textDecoration: 'underline',
+            }}
+          >
+            {piece.held ? words.held : words.hold}
+          </PlainButton>
+          <PlainButton
+            disabled={!may || say.busy || props.looking}
+            aria-label={words.refuseName(piece.need.tray)}
+            onClick={() => void say.run(false)}
+            sx={{ minHeight: 44, px: 1, textDecoration: 'underline' }}
+          >
+            {words.refuse}
+          </PlainButton>
+        </>
+      )}
     </Box>
+  );
+}
+
+function ForWhom({ need }: { need: Schemas['Need'] | undefined }) {
+  return need ? <TrayNumber tray={need.tray} /> : null;
+}
+
+/** The machine of a tray, or the thing that should lie on the shelf. */
+function WhatFor(props: { need: Schemas['Need'] | undefined; shelf: Schemas['StockItem'] | undefined }) {
+  const { need, shelf } = props;
+  return need ? (
+    <Link to={`/job/${need.jobId}/get`} style={{ color: colour.ink }}>
+      {need.machine}
+    </Link>
+  ) : (
+    <Link to="/stores/shelf" style={{ color: colour.ink }}>
+      {shelf?.item.name}, {words.shelfJob}
+    </Link>
   );
 }
 
@@ -220,11 +239,11 @@ function minutesOf(way: Schemas['WayToFill']): string {
 }
 
 function StaysOpen({ plan, missing }: { plan: Plan; missing: Schemas['Unfilled'] }) {
-  const planned = plan.needs.find((n) => String(n.need.id) === missing.needId);
+  const planned = plan.needs.find((n) => n.id === missing.needId);
   const queries = useQueryClient();
   const letGo = useSave(
     async () => {
-      for (const word of planned?.need.words ?? []) {
+      for (const word of planned?.need?.words ?? []) {
         await ask(
           api.DELETE('/api/sourcing/needs/{needId}/word', {
             params: {
@@ -240,15 +259,13 @@ function StaysOpen({ plan, missing }: { plan: Plan; missing: Schemas['Unfilled']
   if (!planned) return null;
   return (
     <Notice look="next">
-      <TrayNumber tray={planned.need.tray} />
+      <ForWhom need={planned.need} />
       <Box sx={{ flex: 1 }}>
-        <Link to={`/job/${planned.need.jobId}/get`} style={{ color: colour.ink }}>
-          {planned.need.machine}
-        </Link>
-        , {planned.wanted}: {words.why[missing.why]}
+        <WhatFor need={planned.need} shelf={planned.shelf} />
+        {planned.need && `, ${planned.wanted}`}: {words.why[missing.why]}
         {missing.earliest && ` ${words.earliest(dayWords(missing.earliest))}`}
       </Box>
-      {planned.need.words.length > 0 && (
+      {planned.need && planned.need.words.length > 0 && (
         <Button variant="outlined" disabled={letGo.busy} onClick={() => void letGo.run(undefined)}>
           {words.letGo}
         </Button>

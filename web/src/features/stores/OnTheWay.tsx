@@ -42,13 +42,14 @@ export function OnTheWay() {
         >
           {order.lines.map((line, position) => (
             <LineOnTheWay
-              key={`${order.id} ${line.jobId} ${line.itemNumber}`}
+              key={`${order.id} ${line.jobId ?? line.stockItemId} ${line.itemNumber}`}
               order={order}
               line={line}
               position={position}
             />
           ))}
           {order.state === 'waiting' && <TakeBack order={order} />}
+          {order.state === 'ordered' && <AskSeller order={order} />}
         </ParcelBox>
       ))}
     </section>
@@ -60,7 +61,9 @@ function useRefreshParcels() {
   const queries = useQueryClient();
   return () =>
     void Promise.all(
-      [['parcels'], ['plan'], ['rack'], ['job']].map((queryKey) => queries.invalidateQueries({ queryKey })),
+      [['parcels'], ['plan'], ['rack'], ['job'], ['shelf']].map((queryKey) =>
+        queries.invalidateQueries({ queryKey }),
+      ),
     );
 }
 
@@ -95,9 +98,15 @@ function LineOnTheWay({ order, line, position }: { order: Order; line: Line; pos
       <Box sx={{ display: 'flex', gap: 1.25, alignItems: 'center' }}>
         {tray && <TrayNumber tray={tray.trayNumber} />}
         <Box sx={{ flex: 1 }}>
-          <Link to={`/job/${line.jobId}/get`} style={{ color: colour.ink }}>
-            {tray?.machine ?? words.job}
-          </Link>
+          {line.jobId === undefined ? (
+            <Link to="/stores/shelf" style={{ color: colour.ink }}>
+              {words.shelfJob}
+            </Link>
+          ) : (
+            <Link to={`/job/${line.jobId}/get`} style={{ color: colour.ink }}>
+              {tray?.machine ?? words.job}
+            </Link>
+          )}
           : {line.pieces} × {line.itemNumber}
           {line.material && ` · ${line.material}`}
         </Box>
@@ -144,6 +153,32 @@ function LineOnTheWay({ order, line, position }: { order: Order; line: Line; pos
         </Box>
       )}
     </Box>
+  );
+}
+
+/** How the seller says it stands: what is sold out is open again, what is sent stands in the job's journal. */
+function AskSeller({ order }: { order: Order }) {
+  const refresh = useRefreshParcels();
+  const may = useMay('bench');
+  const save = useSave(
+    () => ask(api.POST('/api/sourcing/parcels/{orderId}/ask', { params: { path: { orderId: order.id } } })),
+    refresh,
+  );
+  return (
+    <>
+      <PlainButton
+        disabled={!may || save.busy}
+        onClick={() => void save.run(undefined)}
+        sx={{ minHeight: 44, px: 1.25, textDecoration: 'underline' }}
+      >
+        {save.busy ? texts.saving : words.askSeller}
+      </PlainButton>
+      {save.refused && (
+        <Box role="alert" sx={{ color: colour.danger, fontSize: 14 }}>
+          {save.refused.message}
+        </Box>
+      )}
+    </>
   );
 }
 

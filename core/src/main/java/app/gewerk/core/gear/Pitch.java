@@ -5,6 +5,7 @@ import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import java.math.BigDecimal;
 import java.math.MathContext;
+import java.util.Optional;
 
 /**
  * How coarse a gear is, in the system its maker used. Immutable.
@@ -28,10 +29,19 @@ public record Pitch(System system, double value) {
     }
 
     public Pitch {
-        double module = moduleOf(system, value);
-        if (!(module >= Limits.SMALLEST_MODULE && module <= Limits.LARGEST_MODULE)) {
-            throw new Refused("pitch.module", "given", module);
+        if (!possible(system, value)) {
+            throw new Refused("pitch.module", "given", moduleOf(system, value));
         }
+    }
+
+    /** Nothing where no gear is so fine or so coarse. */
+    public static Optional<Pitch> tried(System system, double value) {
+        return possible(system, value) ? Optional.of(new Pitch(system, value)) : Optional.empty();
+    }
+
+    private static boolean possible(System system, double value) {
+        double module = moduleOf(system, value);
+        return module >= Limits.SMALLEST_MODULE && module <= Limits.LARGEST_MODULE;
     }
 
     public static Pitch ofModule(double module) {

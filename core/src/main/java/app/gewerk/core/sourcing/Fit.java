@@ -19,6 +19,8 @@ import java.util.Optional;
  * @param differences every difference named with what to do about it; empty for a drop-in
  */
 public record Fit(double fit, List<Difference> differences) {
+    public static final Fit DROP_IN = new Fit(1, List.of());
+
     /** What it costs to do a gear over, that does not hold (from memory). */
     private static final int AGAIN_MINUTES = 60;
 
@@ -158,6 +160,28 @@ public record Fit(double fit, List<Difference> differences) {
         return Optional.of(new Fit(fit, List.copyOf(differences)));
     }
 
+    /**
+     * How a gear fits of which only the bore and the width are wanted, of any teeth; nothing when no wall would be left.
+     *
+     * @param boreMm where it matters
+     * @param faceWidthMm where it matters
+     */
+    public static Optional<Fit> of(Optional<Double> boreMm, Optional<Double> faceWidthMm, GearAsListed gear) {
+        List<Difference> differences = new ArrayList<>();
+        double fit = 1;
+        if (boreMm.isPresent() && gear.boreMm() > 0) {
+            double root = gear.gear().rootDiameterMm();
+            if (boreMm.get() >= root) {
+                return Optional.empty();
+            }
+            fit *= bore(boreMm.get(), gear.boreMm(), root, differences);
+        }
+        if (faceWidthMm.isPresent() && gear.faceWidthMm() > 0) {
+            fit *= width(faceWidthMm.get(), gear.faceWidthMm(), differences);
+        }
+        return Optional.of(new Fit(fit, List.copyOf(differences)));
+    }
+
     private static double depth(GearNeed need, GearAsListed offer, List<Difference> differences) {
         BasicRack theirs = BasicRack.usual(offer.pressureAngleDeg(), offer.stub());
         double taller = theirs.addendumCoefficient() - need.gear().rack().addendumCoefficient();
@@ -175,7 +199,7 @@ public record Fit(double fit, List<Difference> differences) {
         return taller > 0 ? Leaves.TALLER : Leaves.SHORTER;
     }
 
-    static double bore(double yours, double theirs, double rootMm, List<Difference> differences) {
+    private static double bore(double yours, double theirs, double rootMm, List<Difference> differences) {
         double wider = theirs - yours;
         if (Math.abs(wider) <= Seating.SAME_BORE_MM) {
             return 1;
@@ -205,7 +229,7 @@ public record Fit(double fit, List<Difference> differences) {
         return (thin ? Leaves.THIN_WALLED : 1) * (-wider <= Seating.REAM_MM ? Leaves.REAMED : Leaves.DRILLED);
     }
 
-    static double width(double yours, double theirs, List<Difference> differences) {
+    private static double width(double yours, double theirs, List<Difference> differences) {
         double wider = theirs - yours;
         if (Math.abs(wider) <= SAME_WIDTH_MM) {
             return 1;

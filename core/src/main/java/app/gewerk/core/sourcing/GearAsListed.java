@@ -1,6 +1,9 @@
 package app.gewerk.core.sourcing;
 
+import app.gewerk.core.gear.BasicRack;
+import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Pitch;
+import app.gewerk.core.words.Say;
 import java.util.Locale;
 import java.util.Set;
 
@@ -21,6 +24,18 @@ public record GearAsListed(
         double faceWidthMm,
         String material) {
     private static final Set<String> METALS = Set.of("brass", "bronze", "steel", "aluminium", "zinc");
+
+    /** The gear itself. */
+    public CylindricalGear gear() {
+        return CylindricalGear.spur(pitch.module(), toothCount, 0, BasicRack.usual(pressureAngleDeg, stub));
+    }
+
+    /** "24 teeth, 0.5 module, POM". */
+    public Say words() {
+        return material.isEmpty()
+                ? Say.of("listedGearPlain", "teeth", toothCount, "pitch", pitch.words())
+                : Say.of("listedGear", "teeth", toothCount, "pitch", pitch.words(), "material", material);
+    }
 
     boolean metal() {
         return METALS.contains(material.toLowerCase(Locale.ROOT));

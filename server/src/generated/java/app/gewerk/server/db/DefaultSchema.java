@@ -9,6 +9,8 @@ import app.gewerk.server.db.tables.AttachmentPiece;
 import app.gewerk.server.db.tables.BookCount;
 import app.gewerk.server.db.tables.CautionTick;
 import app.gewerk.server.db.tables.Decision;
+import app.gewerk.server.db.tables.Donor;
+import app.gewerk.server.db.tables.DonorPartGone;
 import app.gewerk.server.db.tables.ElectricalCheck;
 import app.gewerk.server.db.tables.ExchangeRate;
 import app.gewerk.server.db.tables.GearReading;
@@ -24,10 +26,17 @@ import app.gewerk.server.db.tables.JobRhythm;
 import app.gewerk.server.db.tables.Journal;
 import app.gewerk.server.db.tables.KnowledgeChange;
 import app.gewerk.server.db.tables.KnownDevice;
+import app.gewerk.server.db.tables.ListReading;
+import app.gewerk.server.db.tables.ListedItem;
+import app.gewerk.server.db.tables.ListedPrice;
 import app.gewerk.server.db.tables.MachineModel;
 import app.gewerk.server.db.tables.MachineTrain;
 import app.gewerk.server.db.tables.Need;
 import app.gewerk.server.db.tables.NeedWord;
+import app.gewerk.server.db.tables.PartCompanion;
+import app.gewerk.server.db.tables.PartLookalike;
+import app.gewerk.server.db.tables.PartNumber;
+import app.gewerk.server.db.tables.PartPlace;
 import app.gewerk.server.db.tables.Person;
 import app.gewerk.server.db.tables.PhoneLink;
 import app.gewerk.server.db.tables.Photo;
@@ -40,6 +49,8 @@ import app.gewerk.server.db.tables.Shop;
 import app.gewerk.server.db.tables.SignIn;
 import app.gewerk.server.db.tables.SpringSession;
 import app.gewerk.server.db.tables.SpringSessionAttributes;
+import app.gewerk.server.db.tables.StockItem;
+import app.gewerk.server.db.tables.StockMove;
 import app.gewerk.server.db.tables.TeardownStep;
 import app.gewerk.server.db.tables.ToothMap;
 import app.gewerk.server.db.tables.WayIn;
@@ -92,6 +103,16 @@ public class DefaultSchema extends SchemaImpl {
      * The table <code>decision</code>.
      */
     public final Decision DECISION = Decision.DECISION;
+
+    /**
+     * The table <code>donor</code>.
+     */
+    public final Donor DONOR = Donor.DONOR;
+
+    /**
+     * The table <code>donor_part_gone</code>.
+     */
+    public final DonorPartGone DONOR_PART_GONE = DonorPartGone.DONOR_PART_GONE;
 
     /**
      * The table <code>electrical_check</code>.
@@ -169,6 +190,21 @@ public class DefaultSchema extends SchemaImpl {
     public final KnownDevice KNOWN_DEVICE = KnownDevice.KNOWN_DEVICE;
 
     /**
+     * The table <code>list_reading</code>.
+     */
+    public final ListReading LIST_READING = ListReading.LIST_READING;
+
+    /**
+     * The table <code>listed_item</code>.
+     */
+    public final ListedItem LISTED_ITEM = ListedItem.LISTED_ITEM;
+
+    /**
+     * The table <code>listed_price</code>.
+     */
+    public final ListedPrice LISTED_PRICE = ListedPrice.LISTED_PRICE;
+
+    /**
      * The table <code>machine_model</code>.
      */
     public final MachineModel MACHINE_MODEL = MachineModel.MACHINE_MODEL;
@@ -187,6 +223,26 @@ public class DefaultSchema extends SchemaImpl {
      * The table <code>need_word</code>.
      */
     public final NeedWord NEED_WORD = NeedWord.NEED_WORD;
+
+    /**
+     * The table <code>part_companion</code>.
+     */
+    public final PartCompanion PART_COMPANION = PartCompanion.PART_COMPANION;
+
+    /**
+     * The table <code>part_lookalike</code>.
+     */
+    public final PartLookalike PART_LOOKALIKE = PartLookalike.PART_LOOKALIKE;
+
+    /**
+     * The table <code>part_number</code>.
+     */
+    public final PartNumber PART_NUMBER = PartNumber.PART_NUMBER;
+
+    /**
+     * The table <code>part_place</code>.
+     */
+    public final PartPlace PART_PLACE = PartPlace.PART_PLACE;
 
     /**
      * The table <code>person</code>.
@@ -249,6 +305,16 @@ public class DefaultSchema extends SchemaImpl {
     public final SpringSessionAttributes SPRING_SESSION_ATTRIBUTES = SpringSessionAttributes.SPRING_SESSION_ATTRIBUTES;
 
     /**
+     * The table <code>stock_item</code>.
+     */
+    public final StockItem STOCK_ITEM = StockItem.STOCK_ITEM;
+
+    /**
+     * The table <code>stock_move</code>.
+     */
+    public final StockMove STOCK_MOVE = StockMove.STOCK_MOVE;
+
+    /**
      * The table <code>teardown_step</code>.
      */
     public final TeardownStep TEARDOWN_STEP = TeardownStep.TEARDOWN_STEP;
@@ -289,6 +355,8 @@ public class DefaultSchema extends SchemaImpl {
             BookCount.BOOK_COUNT,
             CautionTick.CAUTION_TICK,
             Decision.DECISION,
+            Donor.DONOR,
+            DonorPartGone.DONOR_PART_GONE,
             ElectricalCheck.ELECTRICAL_CHECK,
             ExchangeRate.EXCHANGE_RATE,
             GearReading.GEAR_READING,
@@ -304,10 +372,17 @@ public class DefaultSchema extends SchemaImpl {
             Journal.JOURNAL,
             KnowledgeChange.KNOWLEDGE_CHANGE,
             KnownDevice.KNOWN_DEVICE,
+            ListReading.LIST_READING,
+            ListedItem.LISTED_ITEM,
+            ListedPrice.LISTED_PRICE,
             MachineModel.MACHINE_MODEL,
             MachineTrain.MACHINE_TRAIN,
             Need.NEED,
             NeedWord.NEED_WORD,
+            PartCompanion.PART_COMPANION,
+            PartLookalike.PART_LOOKALIKE,
+            PartNumber.PART_NUMBER,
+            PartPlace.PART_PLACE,
             Person.PERSON,
             PhoneLink.PHONE_LINK,
             Photo.PHOTO,
@@ -320,6 +395,8 @@ public class DefaultSchema extends SchemaImpl {
             SignIn.SIGN_IN,
             SpringSession.SPRING_SESSION,
             SpringSessionAttributes.SPRING_SESSION_ATTRIBUTES,
+            StockItem.STOCK_ITEM,
+            StockMove.STOCK_MOVE,
             TeardownStep.TEARDOWN_STEP,
             ToothMap.TOOTH_MAP,
             WayIn.WAY_IN,

@@ -6,19 +6,25 @@ package app.gewerk.server.db;
 
 import app.gewerk.server.db.tables.Attachment;
 import app.gewerk.server.db.tables.Decision;
+import app.gewerk.server.db.tables.Donor;
 import app.gewerk.server.db.tables.ElectricalCheck;
 import app.gewerk.server.db.tables.GearReading;
 import app.gewerk.server.db.tables.Job;
 import app.gewerk.server.db.tables.JobCulprit;
 import app.gewerk.server.db.tables.JobRhythm;
 import app.gewerk.server.db.tables.Journal;
+import app.gewerk.server.db.tables.ListedItem;
 import app.gewerk.server.db.tables.Need;
 import app.gewerk.server.db.tables.NeedWord;
+import app.gewerk.server.db.tables.PartNumber;
+import app.gewerk.server.db.tables.PartPlace;
 import app.gewerk.server.db.tables.PurchaseOrder;
 import app.gewerk.server.db.tables.PurchaseOrderLine;
 import app.gewerk.server.db.tables.SavedOnce;
 import app.gewerk.server.db.tables.SignIn;
 import app.gewerk.server.db.tables.SpringSession;
+import app.gewerk.server.db.tables.StockItem;
+import app.gewerk.server.db.tables.StockMove;
 import app.gewerk.server.db.tables.TeardownStep;
 
 import org.jooq.Index;
@@ -40,6 +46,7 @@ public class Indexes {
     public static final Index ATTACHMENT_OF_JOB = Internal.createIndex(DSL.name("attachment_of_job"), Attachment.ATTACHMENT, new OrderField[] { Attachment.ATTACHMENT.SHOP_ID, Attachment.ATTACHMENT.JOB_ID }, false);
     public static final Index CULPRIT_OF_FAULT = Internal.createIndex(DSL.name("culprit_of_fault"), JobCulprit.JOB_CULPRIT, new OrderField[] { JobCulprit.JOB_CULPRIT.SHOP_ID, JobCulprit.JOB_CULPRIT.FAULT, JobCulprit.JOB_CULPRIT.JOB_ID }, false);
     public static final Index DECISION_OF_JOB = Internal.createIndex(DSL.name("decision_of_job"), Decision.DECISION, new OrderField[] { Decision.DECISION.SHOP_ID, Decision.DECISION.JOB_ID, Decision.DECISION.ID }, false);
+    public static final Index DONOR_OF_MODEL = Internal.createIndex(DSL.name("donor_of_model"), Donor.DONOR, new OrderField[] { Donor.DONOR.SHOP_ID, Donor.DONOR.MODEL_ID }, false);
     public static final Index ELECTRICAL_CHECK_OF_JOB = Internal.createIndex(DSL.name("electrical_check_of_job"), ElectricalCheck.ELECTRICAL_CHECK, new OrderField[] { ElectricalCheck.ELECTRICAL_CHECK.SHOP_ID, ElectricalCheck.ELECTRICAL_CHECK.JOB_ID, ElectricalCheck.ELECTRICAL_CHECK.ID }, false);
     public static final Index GEAR_READING_JOB = Internal.createIndex(DSL.name("gear_reading_job"), GearReading.GEAR_READING, new OrderField[] { GearReading.GEAR_READING.SHOP_ID, GearReading.GEAR_READING.JOB_ID, GearReading.GEAR_READING.READ_AT, GearReading.GEAR_READING.POSITION }, false);
     public static final Index JOB_FIND = Internal.createIndex(DSL.name("job_find"), Job.JOB, new OrderField[] { Job.JOB.FIND_TEXT }, false);
@@ -49,10 +56,15 @@ public class Indexes {
     public static final Index JOB_RHYTHM_OF_JOB = Internal.createIndex(DSL.name("job_rhythm_of_job"), JobRhythm.JOB_RHYTHM, new OrderField[] { JobRhythm.JOB_RHYTHM.SHOP_ID, JobRhythm.JOB_RHYTHM.JOB_ID, JobRhythm.JOB_RHYTHM.ID }, false);
     public static final Index JOB_TRAY = Internal.createIndex(DSL.name("job_tray"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.TRAY_NUMBER }, true);
     public static final Index JOURNAL_OF_JOB = Internal.createIndex(DSL.name("journal_of_job"), Journal.JOURNAL, new OrderField[] { Journal.JOURNAL.SHOP_ID, Journal.JOURNAL.JOB_ID, Journal.JOURNAL.ID }, false);
+    public static final Index LISTED_ITEM_KEY = Internal.createIndex(DSL.name("listed_item_key"), ListedItem.LISTED_ITEM, new OrderField[] { ListedItem.LISTED_ITEM.SHOP_ID, ListedItem.LISTED_ITEM.PART_KEY }, false);
+    public static final Index LISTED_ITEM_TEETH = Internal.createIndex(DSL.name("listed_item_teeth"), ListedItem.LISTED_ITEM, new OrderField[] { ListedItem.LISTED_ITEM.SHOP_ID, ListedItem.LISTED_ITEM.TOOTH_COUNT, ListedItem.LISTED_ITEM.MODULE }, false);
     public static final Index NEED_HELD = Internal.createIndex(DSL.name("need_held"), NeedWord.NEED_WORD, new OrderField[] { NeedWord.NEED_WORD.SHOP_ID, NeedWord.NEED_WORD.NEED_ID }, true);
     public static final Index NEED_OF_JOB = Internal.createIndex(DSL.name("need_of_job"), Need.NEED, new OrderField[] { Need.NEED.SHOP_ID, Need.NEED.JOB_ID }, true);
     public static final Index NEED_OPEN = Internal.createIndex(DSL.name("need_open"), Need.NEED, new OrderField[] { Need.NEED.SHOP_ID, Need.NEED.ID }, false);
+    public static final Index PART_NUMBER_OF_NEWER = Internal.createIndex(DSL.name("part_number_of_newer"), PartNumber.PART_NUMBER, new OrderField[] { PartNumber.PART_NUMBER.SHOP_ID, PartNumber.PART_NUMBER.SUPERSEDED_BY }, false);
+    public static final Index PART_PLACE_OF_MODEL = Internal.createIndex(DSL.name("part_place_of_model"), PartPlace.PART_PLACE, new OrderField[] { PartPlace.PART_PLACE.SHOP_ID, PartPlace.PART_PLACE.MODEL_ID }, false);
     public static final Index PURCHASE_ORDER_BY_DAY = Internal.createIndex(DSL.name("purchase_order_by_day"), PurchaseOrder.PURCHASE_ORDER, new OrderField[] { PurchaseOrder.PURCHASE_ORDER.SHOP_ID, PurchaseOrder.PURCHASE_ORDER.ASKED_AT }, false);
+    public static final Index PURCHASE_ORDER_LINE_OF_ITEM = Internal.createIndex(DSL.name("purchase_order_line_of_item"), PurchaseOrderLine.PURCHASE_ORDER_LINE, new OrderField[] { PurchaseOrderLine.PURCHASE_ORDER_LINE.SHOP_ID, PurchaseOrderLine.PURCHASE_ORDER_LINE.STOCK_ITEM_ID }, false);
     public static final Index PURCHASE_ORDER_LINE_OF_JOB = Internal.createIndex(DSL.name("purchase_order_line_of_job"), PurchaseOrderLine.PURCHASE_ORDER_LINE, new OrderField[] { PurchaseOrderLine.PURCHASE_ORDER_LINE.SHOP_ID, PurchaseOrderLine.PURCHASE_ORDER_LINE.JOB_ID, PurchaseOrderLine.PURCHASE_ORDER_LINE.ORDER_ID }, false);
     public static final Index PURCHASE_ORDER_LINE_OPEN = Internal.createIndex(DSL.name("purchase_order_line_open"), PurchaseOrderLine.PURCHASE_ORDER_LINE, new OrderField[] { PurchaseOrderLine.PURCHASE_ORDER_LINE.SHOP_ID, PurchaseOrderLine.PURCHASE_ORDER_LINE.ORDER_ID }, false);
     public static final Index PURCHASE_ORDER_OF_JOB = Internal.createIndex(DSL.name("purchase_order_of_job"), PurchaseOrder.PURCHASE_ORDER, new OrderField[] { PurchaseOrder.PURCHASE_ORDER.SHOP_ID, PurchaseOrder.PURCHASE_ORDER.JOB_ID, PurchaseOrder.PURCHASE_ORDER.ID }, false);
@@ -64,5 +76,8 @@ public class Indexes {
     public static final Index SPRING_SESSION_IX1 = Internal.createIndex(DSL.name("spring_session_ix1"), SpringSession.SPRING_SESSION, new OrderField[] { SpringSession.SPRING_SESSION.SESSION_ID }, true);
     public static final Index SPRING_SESSION_IX2 = Internal.createIndex(DSL.name("spring_session_ix2"), SpringSession.SPRING_SESSION, new OrderField[] { SpringSession.SPRING_SESSION.EXPIRY_TIME }, false);
     public static final Index SPRING_SESSION_IX3 = Internal.createIndex(DSL.name("spring_session_ix3"), SpringSession.SPRING_SESSION, new OrderField[] { SpringSession.SPRING_SESSION.PRINCIPAL_NAME }, false);
+    public static final Index STOCK_ITEM_TEETH = Internal.createIndex(DSL.name("stock_item_teeth"), StockItem.STOCK_ITEM, new OrderField[] { StockItem.STOCK_ITEM.SHOP_ID, StockItem.STOCK_ITEM.TOOTH_COUNT }, false);
+    public static final Index STOCK_MOVE_OF_ITEM = Internal.createIndex(DSL.name("stock_move_of_item"), StockMove.STOCK_MOVE, new OrderField[] { StockMove.STOCK_MOVE.SHOP_ID, StockMove.STOCK_MOVE.ITEM_ID, StockMove.STOCK_MOVE.ID }, false);
+    public static final Index STOCK_MOVE_OF_JOB = Internal.createIndex(DSL.name("stock_move_of_job"), StockMove.STOCK_MOVE, new OrderField[] { StockMove.STOCK_MOVE.SHOP_ID, StockMove.STOCK_MOVE.JOB_ID }, false);
     public static final Index TEARDOWN_STEP_OF_JOB = Internal.createIndex(DSL.name("teardown_step_of_job"), TeardownStep.TEARDOWN_STEP, new OrderField[] { TeardownStep.TEARDOWN_STEP.SHOP_ID, TeardownStep.TEARDOWN_STEP.JOB_ID, TeardownStep.TEARDOWN_STEP.POSITION, TeardownStep.TEARDOWN_STEP.ID }, false);
 }

@@ -9,6 +9,8 @@ import app.gewerk.server.db.tables.AttachmentPiece;
 import app.gewerk.server.db.tables.BookCount;
 import app.gewerk.server.db.tables.CautionTick;
 import app.gewerk.server.db.tables.Decision;
+import app.gewerk.server.db.tables.Donor;
+import app.gewerk.server.db.tables.DonorPartGone;
 import app.gewerk.server.db.tables.ElectricalCheck;
 import app.gewerk.server.db.tables.ExchangeRate;
 import app.gewerk.server.db.tables.GearReading;
@@ -24,10 +26,17 @@ import app.gewerk.server.db.tables.JobRhythm;
 import app.gewerk.server.db.tables.Journal;
 import app.gewerk.server.db.tables.KnowledgeChange;
 import app.gewerk.server.db.tables.KnownDevice;
+import app.gewerk.server.db.tables.ListReading;
+import app.gewerk.server.db.tables.ListedItem;
+import app.gewerk.server.db.tables.ListedPrice;
 import app.gewerk.server.db.tables.MachineModel;
 import app.gewerk.server.db.tables.MachineTrain;
 import app.gewerk.server.db.tables.Need;
 import app.gewerk.server.db.tables.NeedWord;
+import app.gewerk.server.db.tables.PartCompanion;
+import app.gewerk.server.db.tables.PartLookalike;
+import app.gewerk.server.db.tables.PartNumber;
+import app.gewerk.server.db.tables.PartPlace;
 import app.gewerk.server.db.tables.Person;
 import app.gewerk.server.db.tables.PhoneLink;
 import app.gewerk.server.db.tables.Photo;
@@ -40,6 +49,8 @@ import app.gewerk.server.db.tables.Shop;
 import app.gewerk.server.db.tables.SignIn;
 import app.gewerk.server.db.tables.SpringSession;
 import app.gewerk.server.db.tables.SpringSessionAttributes;
+import app.gewerk.server.db.tables.StockItem;
+import app.gewerk.server.db.tables.StockMove;
 import app.gewerk.server.db.tables.TeardownStep;
 import app.gewerk.server.db.tables.ToothMap;
 import app.gewerk.server.db.tables.WayIn;
@@ -77,6 +88,16 @@ public class Tables {
      * The table <code>decision</code>.
      */
     public static final Decision DECISION = Decision.DECISION;
+
+    /**
+     * The table <code>donor</code>.
+     */
+    public static final Donor DONOR = Donor.DONOR;
+
+    /**
+     * The table <code>donor_part_gone</code>.
+     */
+    public static final DonorPartGone DONOR_PART_GONE = DonorPartGone.DONOR_PART_GONE;
 
     /**
      * The table <code>electrical_check</code>.
@@ -154,6 +175,21 @@ public class Tables {
     public static final KnownDevice KNOWN_DEVICE = KnownDevice.KNOWN_DEVICE;
 
     /**
+     * The table <code>list_reading</code>.
+     */
+    public static final ListReading LIST_READING = ListReading.LIST_READING;
+
+    /**
+     * The table <code>listed_item</code>.
+     */
+    public static final ListedItem LISTED_ITEM = ListedItem.LISTED_ITEM;
+
+    /**
+     * The table <code>listed_price</code>.
+     */
+    public static final ListedPrice LISTED_PRICE = ListedPrice.LISTED_PRICE;
+
+    /**
      * The table <code>machine_model</code>.
      */
     public static final MachineModel MACHINE_MODEL = MachineModel.MACHINE_MODEL;
@@ -172,6 +208,26 @@ public class Tables {
      * The table <code>need_word</code>.
      */
     public static final NeedWord NEED_WORD = NeedWord.NEED_WORD;
+
+    /**
+     * The table <code>part_companion</code>.
+     */
+    public static final PartCompanion PART_COMPANION = PartCompanion.PART_COMPANION;
+
+    /**
+     * The table <code>part_lookalike</code>.
+     */
+    public static final PartLookalike PART_LOOKALIKE = PartLookalike.PART_LOOKALIKE;
+
+    /**
+     * The table <code>part_number</code>.
+     */
+    public static final PartNumber PART_NUMBER = PartNumber.PART_NUMBER;
+
+    /**
+     * The table <code>part_place</code>.
+     */
+    public static final PartPlace PART_PLACE = PartPlace.PART_PLACE;
 
     /**
      * The table <code>person</code>.
@@ -232,6 +288,16 @@ public class Tables {
      * The table <code>spring_session_attributes</code>.
      */
     public static final SpringSessionAttributes SPRING_SESSION_ATTRIBUTES = SpringSessionAttributes.SPRING_SESSION_ATTRIBUTES;
+
+    /**
+     * The table <code>stock_item</code>.
+     */
+    public static final StockItem STOCK_ITEM = StockItem.STOCK_ITEM;
+
+    /**
+     * The table <code>stock_move</code>.
+     */
+    public static final StockMove STOCK_MOVE = StockMove.STOCK_MOVE;
 
     /**
      * The table <code>teardown_step</code>.

@@ -12,6 +12,7 @@ import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.sourcing.NeedService;
 import app.gewerk.server.sourcing.Purchasing;
+import java.math.BigDecimal;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Map;
@@ -51,7 +52,8 @@ public class ChoiceService {
         this.clock = clock;
     }
 
-    public record OrderRequest(String seller, String itemNumber, int pieces) {}
+    /** @param seenPrice of a pack, as whoever orders it sees it */
+    public record OrderRequest(String seller, String itemNumber, int pieces, Optional<BigDecimal> seenPrice) {}
 
     /** @param overruled another way was computed to suit better */
     public record Decision(
@@ -114,7 +116,8 @@ public class ChoiceService {
         savedOnce.once(here, Optional.of(onceKey), "choice/" + jobId, clock.now(), () -> {
             Job job = jobs.lock(here, jobId, version);
             Optional<Long> written = Optional.ofNullable(order)
-                    .map(o -> purchasing.write(here, jobId, o.seller(), o.itemNumber(), o.pieces(), onceKey));
+                    .map(o -> purchasing.write(
+                            here, jobId, o.seller(), o.itemNumber(), o.pieces(), o.seenPrice(), onceKey));
             if (need != null && order == null) {
                 needs.ask(here, jobId, need);
             }

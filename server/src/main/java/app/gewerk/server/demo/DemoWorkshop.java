@@ -47,6 +47,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -86,6 +87,7 @@ class DemoWorkshop implements SmartLifecycle {
     private final ChoiceService choices;
     private final WeighingService weighing;
     private final DeviceService devices;
+    private final DemoStores stores;
     private final JsonMapper json;
     private final TransactionTemplate transaction;
     private boolean running;
@@ -106,6 +108,7 @@ class DemoWorkshop implements SmartLifecycle {
             ChoiceService choices,
             WeighingService weighing,
             DeviceService devices,
+            DemoStores stores,
             JsonMapper json,
             TransactionTemplate transaction) {
         this.shop = shop;
@@ -123,6 +126,7 @@ class DemoWorkshop implements SmartLifecycle {
         this.choices = choices;
         this.weighing = weighing;
         this.devices = devices;
+        this.stores = stores;
         this.json = json;
         this.transaction = transaction;
     }
@@ -238,20 +242,20 @@ class DemoWorkshop implements SmartLifecycle {
     @Override
     public void start() {
         running = true;
+        List<Here> told = new ArrayList<>();
         transaction.executeWithoutResult(t -> {
             // Of several processes on a new database one tells the story; the others wait here and find it told.
             shop.lockSetUp();
             ShopService.Shop at = shop.entrance();
             if (shop.isNew(at)) {
                 Story story = story();
-                scope.in(at.id(), () -> {
-                    tell(at, story);
-                    return story;
-                });
+                told.add(scope.in(at.id(), () -> tell(at, story)));
                 LOG.info(
                         "The demo workshop is set up with {} jobs", story.jobs().size());
             }
         });
+        // Afterwards: asking sellers takes its time, and holds nobody up.
+        told.forEach(here -> scope.run(here.shopId(), () -> stores.list(here)));
     }
 
     @Override
@@ -272,7 +276,7 @@ class DemoWorkshop implements SmartLifecycle {
         }
     }
 
-    private void tell(ShopService.Shop at, Story story) {
+    private Here tell(ShopService.Shop at, Story story) {
         Map<String, Here> people = new HashMap<>();
         story.people().forEach(name -> people.put(name, shop.welcome(at, name)));
         Here first = Objects.requireNonNull(people.get(story.people().getFirst()));
@@ -284,6 +288,8 @@ class DemoWorkshop implements SmartLifecycle {
             tell(telling, Objects.requireNonNull(people.get(telling.by()), telling.by()));
         }
         story.trains().forEach(built -> build(built, first));
+        stores.tell(first);
+        return first;
     }
 
     /** Puts a model's own train into the device book, as a technician would from a file. */
@@ -562,7 +568,8 @@ class DemoWorkshop implements SmartLifecycle {
                         new ChoiceService.OrderRequest(
                                 offer.match().offer().seller(),
                                 offer.match().offer().itemNumber(),
-                                t.buy().pieces()),
+                                t.buy().pieces(),
+                                Optional.empty()),
                         null,
                         Optional.of("demo-job-" + id));
                 purchasing.orders(here, id).forEach(o -> purchasing.send(here, o.id()));

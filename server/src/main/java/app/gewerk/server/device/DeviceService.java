@@ -197,6 +197,27 @@ public class DeviceService {
         return List.copyOf(found);
     }
 
+    /** A wheel of a model in the book. */
+    public record WheelIn(KnownMachine in, Say part, Wheel wheel) {}
+
+    /** Wheels of any model in the book that have as many teeth. */
+    @Transactional(readOnly = true)
+    public List<WheelIn> wheelsOf(Here here, Set<Integer> counts) {
+        List<WheelIn> found = new ArrayList<>();
+        store.trainsWith(here, 0, counts)
+                .forEach((model, machine) -> machine.drive()
+                        .ifPresent(drive -> drive.wheels().stream()
+                                .filter(w ->
+                                        w.toothCount().filter(counts::contains).isPresent())
+                                .forEach(w -> found.add(new WheelIn(
+                                        model,
+                                        machine.component(w.part())
+                                                .map(Component::words)
+                                                .orElse(Say.typed(w.part())),
+                                        w)))));
+        return List.copyOf(found);
+    }
+
     /** A model's train as text. */
     @Transactional(readOnly = true)
     public String text(Here here, long modelId, Function<Say, String> words) {

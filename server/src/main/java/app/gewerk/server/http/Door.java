@@ -16,6 +16,7 @@ import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -43,6 +44,7 @@ class Door extends OncePerRequestFilter {
 
     private static final Duration USUAL_TIME = Duration.ofSeconds(15);
     private static final Duration FILE_TIME = Duration.ofSeconds(90);
+    private static final List<String> FILES = List.of("/api/photo/", "/api/stores/sellers/", "/api/stores/shelf.csv");
     private static final Set<String> READ_ONLY = Set.of("GET", "HEAD", "OPTIONS", "TRACE");
 
     private final JsonMapper json;
@@ -100,7 +102,7 @@ class Door extends OncePerRequestFilter {
 
     private static boolean takesFile(HttpServletRequest request) {
         return request.getMethod().equals("POST")
-                && request.getRequestURI().startsWith("/api/photo/")
+                && FILES.stream().anyMatch(path -> request.getRequestURI().startsWith(path))
                 && MediaType.APPLICATION_OCTET_STREAM_VALUE.equals(request.getContentType());
     }
 

@@ -274,6 +274,33 @@ public class ReadingService {
                         optionalLength("faceWidth", saved.faceWidth()))));
     }
 
+    /** One of the gears that a job's may be. */
+    public record PossibleGear(Say words, GearNeed need, double probability) {}
+
+    /** What the job's gear is, or, while nobody has taken an answer, what it may be; nothing before it is read. */
+    @Transactional(readOnly = true)
+    public List<PossibleGear> possible(Here here, long jobId) {
+        Optional<Wanted> taken = lookedFor(here, jobId).made();
+        if (taken.isPresent()) {
+            return List.of(new PossibleGear(taken.get().words(), taken.get().need(), 1));
+        }
+        GearRead now = read(here, jobId);
+        return now.answer().stream()
+                .flatMap(a -> a.candidates().stream())
+                .filter(c -> c.kind().cylindrical())
+                .map(c -> {
+                    TakenGear gear = taken(c, now.hand(), "");
+                    return new PossibleGear(
+                            gear.words(),
+                            new GearNeed(
+                                    gear.gear(),
+                                    optionalLength("bore", now.bore()),
+                                    optionalLength("faceWidth", now.faceWidth())),
+                            c.probability());
+                })
+                .toList();
+    }
+
     /** What the readings make it so far, where nobody has taken an answer yet. */
     @Transactional(readOnly = true)
     public Optional<Wanted> likeliest(Here here, long jobId) {

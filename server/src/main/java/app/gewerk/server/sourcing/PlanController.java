@@ -11,6 +11,7 @@ import app.gewerk.server.shop.Here;
 import app.gewerk.server.sourcing.NeedService.Need;
 import app.gewerk.server.sourcing.NeedService.NeedWord;
 import app.gewerk.server.sourcing.NeedService.Needing;
+import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -49,7 +50,8 @@ class PlanController {
     record PlacedParcel(
             @AtMost(100) String seller, @AtMost(1000) List<PlacedLine> lines) {}
 
-    record PlacedLine(long needId, @AtMost(100) String itemNumber, int pieces) {}
+    record PlacedLine(
+            @AtMost(30) String needId, @AtMost(100) String itemNumber, int pieces, Optional<BigDecimal> seenPrice) {}
 
     record LineBecame(@AtMost(20) String outcome, int pieces) {}
 
@@ -105,7 +107,8 @@ class PlanController {
                 .map(p -> new PlanningService.ToPlace(
                         p.seller(),
                         p.lines().stream()
-                                .map(l -> new PlanningService.LineToPlace(l.needId(), l.itemNumber(), l.pieces()))
+                                .map(l -> new PlanningService.LineToPlace(
+                                        l.needId(), l.itemNumber(), l.pieces(), l.seenPrice()))
                                 .toList()))
                 .toList();
         return planning.place(here, parcels, Optional.ofNullable(key));
@@ -120,6 +123,12 @@ class PlanController {
     @PostMapping("/parcels/{orderId}/withdraw")
     List<Purchasing.Order> withdraw(Here here, @PathVariable long orderId) {
         return purchasing.withdraw(here, orderId);
+    }
+
+    /** Asks the seller how an order stands. */
+    @PostMapping("/parcels/{orderId}/ask")
+    List<Purchasing.Order> ask(Here here, @PathVariable long orderId) {
+        return purchasing.ask(here, orderId);
     }
 
     /** Writes down what became of a line of an order. */

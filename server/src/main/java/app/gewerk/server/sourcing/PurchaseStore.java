@@ -12,7 +12,7 @@ import static org.jooq.impl.DSL.select;
 import static org.jooq.impl.DSL.selectOne;
 
 import app.gewerk.core.Wire;
-import app.gewerk.core.sourcing.GearOffer;
+import app.gewerk.core.sourcing.GearAsListed;
 import app.gewerk.core.sourcing.Source;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.db.tables.PurchaseOrderLine;
@@ -56,8 +56,14 @@ class PurchaseStore {
                 .map(r -> new Claimed(r.get(0, Long.class), r.get(1, Long.class)));
     }
 
-    /** A line as it is asked for. */
-    record Written(long jobId, Optional<Long> needId, String itemNumber, int pieces) {}
+    /** A line as it is asked for, for a job or for the shelf. */
+    record Written(
+            Optional<Long> jobId,
+            Optional<Long> needId,
+            Optional<Long> stockItemId,
+            String itemNumber,
+            int pieces,
+            Optional<BigDecimal> seenPrice) {}
 
     long insert(Here here, Optional<Long> jobId, String seller, List<Written> lines, String key, OffsetDateTime now) {
         var order = sql.newRecord(PURCHASE_ORDER);
@@ -76,7 +82,9 @@ class PurchaseStore {
                     .set(PURCHASE_ORDER_LINE.SHOP_ID, here.shopId())
                     .set(PURCHASE_ORDER_LINE.ORDER_ID, order.getId())
                     .set(PURCHASE_ORDER_LINE.POSITION, position)
-                    .set(PURCHASE_ORDER_LINE.JOB_ID, line.jobId)
+                    .set(PURCHASE_ORDER_LINE.JOB_ID, line.jobId.orElse(null))
+                    .set(PURCHASE_ORDER_LINE.STOCK_ITEM_ID, line.stockItemId.orElse(null))
+                    .set(PURCHASE_ORDER_LINE.SEEN_PRICE, line.seenPrice.orElse(null))
                     .set(PURCHASE_ORDER_LINE.NEED_ID, line.needId.orElse(null))
                     .set(PURCHASE_ORDER_LINE.ITEM_NUMBER, line.itemNumber)
                     .set(PURCHASE_ORDER_LINE.PIECES, line.pieces)
@@ -223,8 +231,9 @@ class PurchaseStore {
                 r.get(PURCHASE_ORDER.KEY),
                 Wire.parse(State.class, r.get(PURCHASE_ORDER.STATE)),
                 List.of(new OrderLine(
-                        r.get(PURCHASE_ORDER_LINE.JOB_ID),
+                        Optional.ofNullable(r.get(PURCHASE_ORDER_LINE.JOB_ID)),
                         Optional.ofNullable(r.get(PURCHASE_ORDER_LINE.NEED_ID)),
+                        Optional.ofNullable(r.get(PURCHASE_ORDER_LINE.STOCK_ITEM_ID)),
                         r.get(PURCHASE_ORDER_LINE.ITEM_NUMBER),
                         r.get(PURCHASE_ORDER_LINE.PIECES),
                         Optional.ofNullable(r.get(PURCHASE_ORDER_LINE.PACKS)),
@@ -232,6 +241,7 @@ class PurchaseStore {
                         Optional.ofNullable(r.get(PURCHASE_ORDER_LINE.TOOTH_COUNT)),
                         r.get(PURCHASE_ORDER_LINE.MATERIAL),
                         Optional.ofNullable(r.get(PURCHASE_ORDER_LINE.SHARE)),
+                        Optional.ofNullable(r.get(PURCHASE_ORDER_LINE.SEEN_PRICE)),
                         Wire.parse(Outcome.class, r.get(PURCHASE_ORDER_LINE.OUTCOME)),
                         r.get(PURCHASE_ORDER_LINE.CAME))),
                 Optional.ofNullable(r.get(PURCHASE_ORDER.ORDER_NUMBER)),
@@ -260,12 +270,16 @@ class PurchaseStore {
             List<BigDecimal> shares = answer.shares();
             for (int position = 0; position < order.lines().size(); position++) {
                 String item = order.lines().get(position).itemNumber();
-                GearOffer offer = Objects.requireNonNull(answer.offers().get(item));
+                SoldItem sold = Objects.requireNonNull(answer.items().get(item));
                 sql.update(PURCHASE_ORDER_LINE)
                         .set(PURCHASE_ORDER_LINE.PACKS, answer.packed(item).packs())
-                        .set(PURCHASE_ORDER_LINE.PACK_SIZE, offer.packSize())
-                        .set(PURCHASE_ORDER_LINE.TOOTH_COUNT, offer.toothCount())
-                        .set(PURCHASE_ORDER_LINE.MATERIAL, offer.material())
+                        .set(PURCHASE_ORDER_LINE.PACK_SIZE, sold.packSize())
+                        .set(
+                                PURCHASE_ORDER_LINE.TOOTH_COUNT,
+                                sold.gear().map(GearAsListed::toothCount).orElse(null))
+                        .set(
+                                PURCHASE_ORDER_LINE.MATERIAL,
+                                sold.gear().map(GearAsListed::material).orElse(""))
                         .set(PURCHASE_ORDER_LINE.SHARE, shares.get(position))
                         .where(
                                 PURCHASE_ORDER_LINE.SHOP_ID.eq(here.shopId()),

@@ -5,6 +5,7 @@ import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.reading.LengthEntry;
 import app.gewerk.core.sourcing.Arrived;
+import app.gewerk.core.sourcing.GearNeed;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.NotFound;
@@ -16,6 +17,8 @@ import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.shop.ShopScope;
 import app.gewerk.server.sourcing.NeedService.NeedWord;
+import app.gewerk.server.stores.ShelfService;
+import app.gewerk.server.stores.ShelfService.StockItem;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import java.math.BigDecimal;
 import java.time.Duration;
@@ -60,6 +63,7 @@ public class Purchasing implements SmartLifecycle {
     private final NeedStore needs;
     private final ReadingService readings;
     private final SourcingService sourcing;
+    private final ShelfService shelf;
     private final JobService jobs;
     private final ShopScope scope;
     private final ShopClock clock;
@@ -74,6 +78,7 @@ public class Purchasing implements SmartLifecycle {
             NeedStore needs,
             ReadingService readings,
             SourcingService sourcing,
+            ShelfService shelf,
             JobService jobs,
             ShopScope scope,
             ShopClock clock,
@@ -82,6 +87,7 @@ public class Purchasing implements SmartLifecycle {
         this.needs = needs;
         this.readings = readings;
         this.sourcing = sourcing;
+        this.shelf = shelf;
         this.jobs = jobs;
         this.scope = scope;
         this.clock = clock;
@@ -128,15 +134,18 @@ public class Purchasing implements SmartLifecycle {
     }
 
     /**
-     * What is ordered of one item for one job; what is optional as the seller has confirmed it.
+     * What is ordered of one item for one job or for the shelf; what is optional as the seller has confirmed it.
      *
+     * @param stockItemId of what is bought for the shelf
      * @param packs bought, of {@code packSize} pieces each
      * @param share of what the parcel costs landed, by the value of the goods
+     * @param seenPrice of a pack, as whoever ordered it saw it
      * @param came pieces that have come
      */
     public record OrderLine(
-            long jobId,
+            Optional<Long> jobId,
             Optional<Long> needId,
+            Optional<Long> stockItemId,
             String itemNumber,
             int pieces,
             Optional<Integer> packs,
@@ -144,8 +153,13 @@ public class Purchasing implements SmartLifecycle {
             Optional<Integer> toothCount,
             String material,
             Optional<BigDecimal> share,
+            Optional<BigDecimal> seenPrice,
             Outcome outcome,
             int came) {
+
+        boolean forJob(long job) {
+            return jobId.filter(id -> id == job).isPresent();
+        }
 
         /** What may be said of it next. */
         @JsonProperty
@@ -155,6 +169,10 @@ public class Purchasing implements SmartLifecycle {
 
         /** "1 × 2 pcs A-24 (24 teeth, POM)". */
         public Say said() {
+            if (packs.isPresent() && toothCount.isEmpty()) {
+                return Say.of(
+                        "orderLineItem", "packs", packs.get(), "packSize", packSize.orElse(1), "item", itemNumber);
+            }
             return packs.isPresent()
                     ? Say.of(
                             "orderLine",
@@ -224,7 +242,7 @@ public class Purchasing implements SmartLifecycle {
 
         /** What of it is for one job, with its share of the cost. */
         Order of(long job) {
-            List<OrderLine> theirs = lines.stream().filter(l -> l.jobId == job).toList();
+            List<OrderLine> theirs = lines.stream().filter(l -> l.forJob(job)).toList();
             return theirs.size() == lines.size()
                     ? this
                     : with(
@@ -233,7 +251,11 @@ public class Purchasing implements SmartLifecycle {
         }
 
         List<Long> jobs() {
-            return lines.stream().map(OrderLine::jobId).distinct().sorted().toList();
+            return lines.stream()
+                    .flatMap(l -> l.jobId.stream())
+                    .distinct()
+                    .sorted()
+                    .toList();
         }
 
         private Order with(List<OrderLine> held, Optional<BigDecimal> cost) {
@@ -274,7 +296,14 @@ public class Purchasing implements SmartLifecycle {
     }
 
     /** Writes an order down, in the transaction of the decision that wants it; it is sent once that stands. */
-    public long write(Here here, long jobId, String seller, String itemNumber, int pieces, String key) {
+    public long write(
+            Here here,
+            long jobId,
+            String seller,
+            String itemNumber,
+            int pieces,
+            Optional<BigDecimal> seenPrice,
+            String key) {
         SourcingService.requirePieces("order.pieces", pieces);
         if (store.ofJob(here, jobId).stream().anyMatch(o -> o.state() == State.WAITING)) {
             throw Refused.at("order", "order.oneAtATime");
@@ -283,7 +312,8 @@ public class Purchasing implements SmartLifecycle {
                 here,
                 Optional.of(jobId),
                 seller,
-                List.of(new PurchaseStore.Written(jobId, Optional.empty(), itemNumber, pieces)),
+                List.of(new PurchaseStore.Written(
+                        Optional.of(jobId), Optional.empty(), Optional.empty(), itemNumber, pieces, seenPrice)),
                 key);
     }
 
@@ -329,7 +359,7 @@ public class Purchasing implements SmartLifecycle {
     /** What a job waits for when its order came to nothing: to be ordered again with others, or a decision. */
     private static Say afterwards(Order order, long jobId) {
         boolean need = order.lines().stream()
-                .anyMatch(l -> l.jobId() == jobId && l.needId().isPresent());
+                .anyMatch(l -> l.forJob(jobId) && l.needId().isPresent());
         return need ? Say.of("orderedTogether") : Say.of("choosing");
     }
 
@@ -356,8 +386,8 @@ public class Purchasing implements SmartLifecycle {
         if (order.state() != State.ORDERED) {
             throw new Refused("order.notConfirmed");
         }
-        long jobId = order.lines().get(position).jobId();
-        Job job = jobs.hold(here, jobId);
+        // Held in the order in which everybody holds: jobs, then the order, then the shelf.
+        Optional<Job> job = order.lines().get(position).jobId().map(id -> jobs.hold(here, id));
         OrderLine line = line(here, orderId, position);
         if (!line.outcome().next().contains(outcome)) {
             throw new Refused("order.cannotBecome", "now", Say.of(line.outcome()), "wanted", Say.of(outcome));
@@ -367,9 +397,10 @@ public class Purchasing implements SmartLifecycle {
             throw Refused.at("pieces", "order.partOf", "pieces", line.pieces());
         }
         store.became(here, orderId, position, outcome, came);
-        jobs.write(
+        line.stockItemId().ifPresent(item -> ontoTheShelf(here, item, line, outcome, came));
+        job.ifPresent(j -> jobs.write(
                 here,
-                jobId,
+                j.id(),
                 Step.GET,
                 Say.of(
                         "journal.order." + outcome,
@@ -380,7 +411,7 @@ public class Purchasing implements SmartLifecycle {
                         "number",
                         order.orderNumber().orElse(""),
                         "came",
-                        came));
+                        came)));
         switch (outcome) {
             case HERE -> store.filled(here, orderId, position);
             case REFUNDED -> store.openAgain(here, orderId, position);
@@ -393,13 +424,30 @@ public class Purchasing implements SmartLifecycle {
             }
             case COMING, PARTLY, RETURNED -> {}
         }
-        tray(here, job, order, outcome);
+        job.ifPresent(j -> tray(here, j, order, outcome));
         return store.underWay(here);
+    }
+
+    /** Puts on the shelf what has come since it was last said; what turns out to be wrong comes off it again. */
+    private void ontoTheShelf(Here here, long itemId, OrderLine before, Outcome outcome, int came) {
+        if (outcome == Outcome.WRONG && before.came() > 0) {
+            shelf.move(here, itemId, ShelfService.Why.TAKEN, before.came(), Optional.empty(), Optional.empty());
+        } else if (came > before.came()) {
+            shelf.move(here, itemId, ShelfService.Why.CAME, came - before.came(), Optional.empty(), Optional.empty());
+        }
     }
 
     /** The gear that a line was ordered for. */
     ReadingService.Wanted wantedFor(Here here, long orderId, int position) {
-        return readings.wanted(here, line(here, orderId, position).jobId());
+        OrderLine line = line(here, orderId, position);
+        if (line.jobId().isPresent()) {
+            return readings.wanted(here, line.jobId().get());
+        }
+        StockItem item = shelf.item(here, line.stockItemId().orElseThrow());
+        return item.item()
+                .gear()
+                .map(gear -> new ReadingService.Wanted(item.item().name(), gear.words(), GearNeed.of(gear)))
+                .orElseThrow(() -> new Refused("arrived.notAGear"));
     }
 
     /** @param typed readings in the order in which they are proposed, empty where one was not taken */
@@ -421,6 +469,55 @@ public class Purchasing implements SmartLifecycle {
 
     private static double lengthMm(String text) {
         return LengthEntry.parse(text).meanMm();
+    }
+
+    /**
+     * Asks a seller how an order stands, outside any transaction; what it can no longer send is ordered elsewhere, and what it
+     * sends later or otherwise is written down for whoever waits.
+     */
+    public List<Order> ask(Here here, long orderId) {
+        Order order = store.order(here, orderId).orElseThrow(() -> new NotFound("missing.order", "number", orderId));
+        if (order.state() != State.ORDERED) {
+            throw new Refused("order.notConfirmed");
+        }
+        List<SellerClient.LineSaid> said = sourcing.state(here, order);
+        transaction.executeWithoutResult(t -> {
+            hold(here, order);
+            Order now = store.order(here, orderId).orElseThrow();
+            for (int position = 0; position < now.lines().size(); position++) {
+                OrderLine line = now.lines().get(position);
+                Optional<SellerClient.LineSaid> of = said.stream()
+                        .filter(s -> s.item().equals(line.itemNumber()))
+                        .findFirst();
+                if (of.isPresent() && (line.outcome() == Outcome.COMING || line.outcome() == Outcome.PARTLY)) {
+                    told(here, now, position, of.get());
+                }
+            }
+        });
+        return store.underWay(here);
+    }
+
+    private void told(Here here, Order order, int position, SellerClient.LineSaid said) {
+        OrderLine line = order.lines().get(position);
+        switch (said.state()) {
+            case SOLD_OUT -> became(here, order.id(), position, Outcome.REFUNDED, 0);
+            case PARTLY, OTHER, SENT, CONFIRMED ->
+                line.jobId()
+                        .ifPresent(job -> jobs.write(
+                                here,
+                                job,
+                                Step.GET,
+                                Say.of(
+                                        "journal.sellerSays." + said.state(),
+                                        "line",
+                                        line.said(),
+                                        "seller",
+                                        order.sellerName(),
+                                        "packs",
+                                        said.packs(),
+                                        "instead",
+                                        said.instead())));
+        }
     }
 
     private OrderLine line(Here here, long orderId, int position) {
@@ -459,7 +556,7 @@ public class Purchasing implements SmartLifecycle {
             return;
         }
         List<SourcingService.Wants> wants = order.lines().stream()
-                .map(l -> new SourcingService.Wants(l.itemNumber(), l.pieces()))
+                .map(l -> new SourcingService.Wants(l.itemNumber(), l.pieces(), l.seenPrice()))
                 .toList();
         try {
             SourcingService.Ordered answer = sourcing.order(here, order.seller(), wants, order.key());

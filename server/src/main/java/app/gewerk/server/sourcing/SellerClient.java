@@ -1,11 +1,14 @@
 package app.gewerk.server.sourcing;
 
+import app.gewerk.core.Wire;
 import app.gewerk.core.sourcing.GearOffer;
 import app.gewerk.core.sourcing.LandedCost;
 import app.gewerk.core.sourcing.SellerTerms;
 import app.gewerk.server.http.ArrivingJson;
 import app.gewerk.server.standin.SellerStandIn;
+import java.io.FilterInputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.net.URI;
 import java.net.URLEncoder;
 import java.net.http.HttpClient;
@@ -36,6 +39,8 @@ import tools.jackson.databind.json.JsonMapper;
 class SellerClient {
     private static final Duration PATIENCE = Duration.ofSeconds(4);
     private static final int MOST_BYTES = 512 * 1024;
+    private static final Duration LIST_PATIENCE = Duration.ofSeconds(20);
+    private static final long LONGEST_LIST = 26L * 1024 * 1024;
 
     private final SellerStandIn standIn;
     private final JsonMapper json;
@@ -79,38 +84,134 @@ class SellerClient {
     }
 
     /** Nothing when the seller has no such item. */
-    Optional<GearOffer> gear(String baseUrl, String itemNumber) throws NoAnswer {
+    Optional<SoldItem> item(String baseUrl, String itemNumber) throws NoAnswer {
         try {
             return Optional.of(get(
                     baseUrl,
-                    "/gears/" + URLEncoder.encode(itemNumber, StandardCharsets.UTF_8),
+                    "/items/" + URLEncoder.encode(itemNumber, StandardCharsets.UTF_8),
                     new TypeReference<>() {}));
         } catch (NotThere missing) {
             return Optional.empty();
         }
     }
 
+    /** What a seller says of an order by now. */
+    record OrderSaid(String orderNumber, List<LineSaid> lines) {}
+
+    /** How a line of an order stands. */
+    enum LineState {
+        CONFIRMED,
+        SENT,
+        PARTLY,
+        SOLD_OUT,
+        OTHER;
+
+        @Override
+        public String toString() {
+            return Wire.word(this);
+        }
+    }
+
+    /**
+     * @param packs that were sent
+     * @param instead the item that is sent in its place
+     */
+    record LineSaid(String item, LineState state, int packs, String instead) {}
+
+    /** A list as it arrives; to be closed. */
+    record ListSent(InputStream csv) implements AutoCloseable {
+        @Override
+        public void close() {
+            try {
+                csv.close();
+            } catch (IOException gone) {
+                // Nobody is left to be told.
+            }
+        }
+    }
+
+    /** A seller's whole list as CSV, no more of it than {@value #LONGEST_LIST} bytes. */
+    ListSent list(String baseUrl) throws NoAnswer {
+        HttpRequest request = HttpRequest.newBuilder(URI.create(standIn.resolve(baseUrl) + "/list.csv"))
+                .timeout(LIST_PATIENCE)
+                .GET()
+                .build();
+        try {
+            HttpResponse<InputStream> response = http.send(request, HttpResponse.BodyHandlers.ofInputStream());
+            if (response.statusCode() != 200) {
+                response.body().close();
+                throw new NoAnswer("The seller answered " + response.statusCode());
+            }
+            return new ListSent(new NoLonger(response.body(), LONGEST_LIST));
+        } catch (IOException failed) {
+            throw new NoAnswer("The seller does not answer", failed);
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new NoAnswer("Stopped while asking", stopped);
+        }
+    }
+
+    /** Breaks off what goes on for too long. */
+    private static final class NoLonger extends FilterInputStream {
+        private long left;
+
+        NoLonger(InputStream from, long most) {
+            super(from);
+            left = most;
+        }
+
+        @Override
+        public int read() throws IOException {
+            int one = super.read();
+            counted(one < 0 ? 0 : 1);
+            return one;
+        }
+
+        @Override
+        public int read(byte[] into, int from, int most) throws IOException {
+            int got = super.read(into, from, most);
+            counted(Math.max(0, got));
+            return got;
+        }
+
+        private void counted(int got) throws IOException {
+            left -= got;
+            if (left < 0) {
+                throw new IOException("The seller's list does not end");
+            }
+        }
+    }
+
     private record Asked(List<AskedLine> lines) {}
 
-    private record AskedLine(String item, int packs) {}
+    record AskedLine(String item, int packs) {}
 
     /** Orders packs; the same key orders once. */
     String order(String baseUrl, List<LandedCost.Packed> parcel, String key) throws NoAnswer {
-        Asked asked = new Asked(parcel.stream()
+        List<AskedLine> lines = parcel.stream()
                 .map(line -> new AskedLine(line.listing().itemNumber(), line.packs()))
-                .toList());
-        HttpRequest request = HttpRequest.newBuilder(URI.create(standIn.resolve(baseUrl) + "/orders"))
-                .timeout(PATIENCE)
-                .header("Content-Type", "application/json")
-                .header("Idempotency-Key", key)
-                .POST(HttpRequest.BodyPublishers.ofString(json.writeValueAsString(asked)))
-                .build();
-        Map<String, String> answer = send(request, 201, new TypeReference<>() {});
+                .toList();
+        Map<String, String> answer =
+                send(post(baseUrl, "/orders", new Asked(lines), key), 201, new TypeReference<>() {});
         String number = answer.get("orderNumber");
         if (number == null) {
             throw new NoAnswer("The seller gave no order number");
         }
         return number;
+    }
+
+    /** How an order stands that was made under that key. */
+    OrderSaid state(String baseUrl, List<AskedLine> lines, String key) throws NoAnswer {
+        return send(post(baseUrl, "/orders/state", new Asked(lines), key), 200, new TypeReference<>() {});
+    }
+
+    private HttpRequest post(String baseUrl, String path, Object body, String key) {
+        return HttpRequest.newBuilder(URI.create(standIn.resolve(baseUrl) + path))
+                .timeout(PATIENCE)
+                .header("Content-Type", "application/json")
+                .header("Idempotency-Key", key)
+                .POST(HttpRequest.BodyPublishers.ofString(json.writeValueAsString(body)))
+                .build();
     }
 
     private <T> T get(String baseUrl, String path, TypeReference<T> type) throws NoAnswer {

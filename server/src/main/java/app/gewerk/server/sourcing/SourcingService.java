@@ -22,6 +22,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -35,6 +36,8 @@ import org.springframework.stereotype.Service;
 @Service
 public class SourcingService {
     private static final double PITCH_ROOM = 0.02;
+    /** A price that has risen by more than this since it was seen is asked about (from memory). */
+    private static final BigDecimal DEARER = new BigDecimal("1.02");
 
     private final SellerClient client;
     private final SourcingStore store;
@@ -103,7 +106,9 @@ public class SourcingService {
 
     /** Asks every seller, each beside the others, for its terms and for gears like these. */
     Market market(Here here, List<GearNeed> needs) {
-        List<SourcingStore.Seller> sellers = store.sellers(here);
+        List<SourcingStore.Seller> sellers = store.sellers(here).stream()
+                .filter(SourcingStore.Seller::answers)
+                .toList();
         Map<String, Answered> answers = new LinkedHashMap<>();
         List<String> silent = new ArrayList<>();
         try (ExecutorService ask = Executors.newVirtualThreadPerTaskExecutor()) {
@@ -134,6 +139,18 @@ public class SourcingService {
         return new Market(sources, gears, silent);
     }
 
+    /** Sellers whose terms are known without asking them, those that can be paid and imported from. */
+    public Map<String, Source> known(Here here) {
+        Sources known = new Sources(here);
+        Map<String, Source> sources = new LinkedHashMap<>();
+        for (SourcingStore.Seller seller : store.sellers(here)) {
+            seller.terms()
+                    .flatMap(terms -> known.tried(seller.code(), terms))
+                    .ifPresent(source -> sources.put(seller.code(), source));
+        }
+        return sources;
+    }
+
     private Callable<Answered> question(String baseUrl, List<GearNeed> needs) {
         return () -> {
             List<List<GearOffer>> gears = new ArrayList<>();
@@ -159,27 +176,32 @@ public class SourcingService {
         }
 
         Source of(String code, SellerTerms terms) {
+            return tried(code, terms)
+                    .orElseThrow(() -> new Refused("order.noRate", "currency", terms.currency(), "zone", terms.zone()));
+        }
+
+        Optional<Source> tried(String code, SellerTerms terms) {
             LandedCost.Exchange rate = rates.get(terms.currency());
             ImportRule rule = rules.get(terms.zone());
-            if (rate == null || rule == null) {
-                throw new Refused("order.noRate", "currency", terms.currency(), "zone", terms.zone());
-            }
-            return new Source(code, terms, rule, rate, failing.getOrDefault(code, Source.failureChance(0, 0)));
+            return rate == null || rule == null
+                    ? Optional.empty()
+                    : Optional.of(new Source(
+                            code, terms, rule, rate, failing.getOrDefault(code, Source.failureChance(0, 0))));
         }
     }
 
-    /** An item of an order. */
-    record Wants(String itemNumber, int pieces) {}
+    /** An item of an order. @param seenPrice of a pack, as whoever ordered it saw it */
+    record Wants(String itemNumber, int pieces, Optional<BigDecimal> seenPrice) {}
 
     /**
      * What has been ordered, from whom, under which number.
      *
-     * @param offers by item
+     * @param items by number
      * @param parcel whole packs of each item, whoever they are for
      */
     record Ordered(
             List<Wants> wants,
-            Map<String, GearOffer> offers,
+            Map<String, SoldItem> items,
             List<LandedCost.Packed> parcel,
             SellerTerms seller,
             LandedCost landed,
@@ -243,38 +265,85 @@ public class SourcingService {
     }
 
     void requireSeller(Here here, String code) {
-        baseUrl(here, code);
+        seller(here, code);
     }
 
-    private String baseUrl(Here here, String code) {
+    private SourcingStore.Seller seller(Here here, String code) {
         return store.sellers(here).stream()
                 .filter(s -> s.code().equals(code))
                 .findFirst()
-                .orElseThrow(() -> new NotFound("missing.seller", "code", code))
-                .baseUrl();
+                .orElseThrow(() -> new NotFound("missing.seller", "code", code));
+    }
+
+    /** Where a seller is asked. */
+    String serviceOf(Here here, String code) {
+        SourcingStore.Seller seller = seller(here, code);
+        if (!seller.answers()) {
+            throw new Refused("seller.noService", "seller", code);
+        }
+        return seller.baseUrl();
+    }
+
+    /** What somebody ordered at a price is not ordered at one that is noticeably higher. */
+    private static void requireSeen(List<Wants> wants, SoldItem offer, String currency) throws Declined {
+        Optional<BigDecimal> seen = wants.stream()
+                .filter(w -> w.itemNumber.equals(offer.itemNumber()))
+                .flatMap(w -> w.seenPrice.stream())
+                .min(BigDecimal::compareTo);
+        if (seen.isPresent() && offer.packPrice().compareTo(seen.get().multiply(DEARER)) > 0) {
+            throw new Declined(Say.of(
+                    "seller.dearer",
+                    "item",
+                    offer.itemNumber(),
+                    "seen",
+                    Say.money(seen.get(), currency),
+                    "now",
+                    Say.money(offer.packPrice(), currency)));
+        }
     }
 
     /** Orders from a seller at today's price; the same key orders once. */
     Ordered order(Here here, String sellerCode, List<Wants> wants, String key) throws Declined, SellerClient.NoAnswer {
-        String baseUrl = baseUrl(here, sellerCode);
+        SourcingStore.Seller seller = seller(here, sellerCode);
+        if (!seller.answers()) {
+            throw new Declined(Say.of("seller.byHand", "seller", sellerCode));
+        }
+        String baseUrl = seller.baseUrl();
         Source source = new Sources(here).of(sellerCode, client.terms(baseUrl));
         Map<String, Integer> pieces = wants.stream()
                 .collect(Collectors.toMap(Wants::itemNumber, Wants::pieces, Integer::sum, LinkedHashMap::new));
-        Map<String, GearOffer> offers = new HashMap<>();
+        Map<String, SoldItem> items = new HashMap<>();
         List<LandedCost.Packed> parcel = new ArrayList<>();
         for (Map.Entry<String, Integer> want : pieces.entrySet()) {
-            GearOffer offer = client.gear(baseUrl, want.getKey())
+            SoldItem item = client.item(baseUrl, want.getKey())
                     .orElseThrow(() -> new Declined(Say.of("seller.noLongerSold", "item", want.getKey())));
-            int packs = offer.listing().packsFor(want.getValue());
-            if (offer.stock() < packs) {
-                throw new Declined(Say.of("seller.hasOnly", "pieces", offer.stock() * offer.packSize()));
+            int packs = item.listing().packsFor(want.getValue());
+            if (item.stock() < packs) {
+                throw new Declined(Say.of("seller.hasOnly", "pieces", item.stock() * item.packSize()));
             }
-            offers.put(want.getKey(), offer);
-            parcel.add(new LandedCost.Packed(offer.listing(), packs));
+            requireSeen(wants, item, source.terms().currency());
+            items.put(want.getKey(), item);
+            parcel.add(new LandedCost.Packed(item.listing(), packs));
         }
         int all = wants.stream().mapToInt(Wants::pieces).sum();
         LandedCost landed =
                 LandedCost.ofParcel(parcel, source.terms(), source.rule(), source.exchange(), all, today(here));
-        return new Ordered(wants, offers, parcel, source.terms(), landed, client.order(baseUrl, parcel, key));
+        return new Ordered(wants, items, parcel, source.terms(), landed, client.order(baseUrl, parcel, key));
+    }
+
+    /** How a seller says that an order stands; outside any transaction. */
+    List<SellerClient.LineSaid> state(Here here, Purchasing.Order order) {
+        Map<String, Integer> packs = order.lines().stream()
+                .collect(Collectors.toMap(
+                        Purchasing.OrderLine::itemNumber, l -> l.packs().orElse(1), Math::max, LinkedHashMap::new));
+        List<SellerClient.AskedLine> lines = packs.entrySet().stream()
+                .map(l -> new SellerClient.AskedLine(l.getKey(), l.getValue()))
+                .toList();
+        try {
+            return client.state(serviceOf(here, order.seller()), lines, order.key())
+                    .lines();
+        } catch (SellerClient.NoAnswer silent) {
+            throw new Refused("seller.silent", "seller", order.seller());
+        }
     }
 }

@@ -10,6 +10,7 @@ import app.gewerk.server.db.Keys;
 import app.gewerk.server.db.tables.Attachment.AttachmentPath;
 import app.gewerk.server.db.tables.CautionTick.CautionTickPath;
 import app.gewerk.server.db.tables.Decision.DecisionPath;
+import app.gewerk.server.db.tables.DonorPartGone.DonorPartGonePath;
 import app.gewerk.server.db.tables.ElectricalCheck.ElectricalCheckPath;
 import app.gewerk.server.db.tables.GearReading.GearReadingPath;
 import app.gewerk.server.db.tables.HiddenPartAnswer.HiddenPartAnswerPath;
@@ -27,6 +28,7 @@ import app.gewerk.server.db.tables.Photo.PhotoPath;
 import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
 import app.gewerk.server.db.tables.PurchaseOrderLine.PurchaseOrderLinePath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
+import app.gewerk.server.db.tables.StockMove.StockMovePath;
 import app.gewerk.server.db.tables.TeardownStep.TeardownStepPath;
 import app.gewerk.server.db.tables.ToothMap.ToothMapPath;
 import app.gewerk.server.db.tables.WayIn.WayInPath;
@@ -400,6 +402,19 @@ public class Job extends TableImpl<JobRecord> {
         return _decision;
     }
 
+    private transient DonorPartGonePath _donorPartGone;
+
+    /**
+     * Get the implicit to-many join path to the <code>donor_part_gone</code>
+     * table
+     */
+    public DonorPartGonePath donorPartGone() {
+        if (_donorPartGone == null)
+            _donorPartGone = new DonorPartGonePath(this, null, Keys.DONOR_PART_GONE__DONOR_PART_GONE_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _donorPartGone;
+    }
+
     private transient ElectricalCheckPath _electricalCheck;
 
     /**
@@ -584,6 +599,18 @@ public class Job extends TableImpl<JobRecord> {
             _purchaseOrder = new PurchaseOrderPath(this, null, Keys.PURCHASE_ORDER__PURCHASE_ORDER_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _purchaseOrder;
+    }
+
+    private transient StockMovePath _stockMove;
+
+    /**
+     * Get the implicit to-many join path to the <code>stock_move</code> table
+     */
+    public StockMovePath stockMove() {
+        if (_stockMove == null)
+            _stockMove = new StockMovePath(this, null, Keys.STOCK_MOVE__STOCK_MOVE_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _stockMove;
     }
 
     private transient TeardownStepPath _teardownStep;

@@ -7,8 +7,10 @@ package app.gewerk.server.db.tables;
 import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Keys;
 import app.gewerk.server.db.tables.BookCount.BookCountPath;
+import app.gewerk.server.db.tables.Donor.DonorPath;
 import app.gewerk.server.db.tables.Job.JobPath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
+import app.gewerk.server.db.tables.PartPlace.PartPlacePath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
 import app.gewerk.server.db.tables.WayIn.WayInPath;
 import app.gewerk.server.db.tables.records.MachineModelRecord;
@@ -198,6 +200,18 @@ public class MachineModel extends TableImpl<MachineModelRecord> {
         return _bookCount;
     }
 
+    private transient DonorPath _donor;
+
+    /**
+     * Get the implicit to-many join path to the <code>donor</code> table
+     */
+    public DonorPath donor() {
+        if (_donor == null)
+            _donor = new DonorPath(this, null, Keys.DONOR__DONOR_SHOP_ID_MODEL_ID_FKEY.getInverseKey());
+
+        return _donor;
+    }
+
     private transient JobPath _job;
 
     /**
@@ -221,6 +235,18 @@ public class MachineModel extends TableImpl<MachineModelRecord> {
             _machineTrain = new MachineTrainPath(this, null, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_MACHINE_MODEL_ID_FKEY.getInverseKey());
 
         return _machineTrain;
+    }
+
+    private transient PartPlacePath _partPlace;
+
+    /**
+     * Get the implicit to-many join path to the <code>part_place</code> table
+     */
+    public PartPlacePath partPlace() {
+        if (_partPlace == null)
+            _partPlace = new PartPlacePath(this, null, Keys.PART_PLACE__PART_PLACE_SHOP_ID_MODEL_ID_FKEY.getInverseKey());
+
+        return _partPlace;
     }
 
     private transient WayInPath _wayIn;

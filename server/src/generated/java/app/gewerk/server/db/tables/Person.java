@@ -8,6 +8,7 @@ import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Keys;
 import app.gewerk.server.db.tables.CautionTick.CautionTickPath;
 import app.gewerk.server.db.tables.Decision.DecisionPath;
+import app.gewerk.server.db.tables.DonorPartGone.DonorPartGonePath;
 import app.gewerk.server.db.tables.ElectricalCheck.ElectricalCheckPath;
 import app.gewerk.server.db.tables.GearReading.GearReadingPath;
 import app.gewerk.server.db.tables.HiddenPartAnswer.HiddenPartAnswerPath;
@@ -26,6 +27,7 @@ import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
 import app.gewerk.server.db.tables.SerialRule.SerialRulePath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
 import app.gewerk.server.db.tables.SignIn.SignInPath;
+import app.gewerk.server.db.tables.StockMove.StockMovePath;
 import app.gewerk.server.db.tables.TeardownStep.TeardownStepPath;
 import app.gewerk.server.db.tables.ToothMap.ToothMapPath;
 import app.gewerk.server.db.tables.WayIn.WayInPath;
@@ -240,6 +242,19 @@ public class Person extends TableImpl<PersonRecord> {
         return _decision;
     }
 
+    private transient DonorPartGonePath _donorPartGone;
+
+    /**
+     * Get the implicit to-many join path to the <code>donor_part_gone</code>
+     * table
+     */
+    public DonorPartGonePath donorPartGone() {
+        if (_donorPartGone == null)
+            _donorPartGone = new DonorPartGonePath(this, null, Keys.DONOR_PART_GONE__DONOR_PART_GONE_SHOP_ID_TAKEN_BY_FKEY.getInverseKey());
+
+        return _donorPartGone;
+    }
+
     private transient ElectricalCheckPath _electricalCheck;
 
     /**
@@ -448,6 +463,18 @@ public class Person extends TableImpl<PersonRecord> {
             _signIn = new SignInPath(this, null, Keys.SIGN_IN__SIGN_IN_SHOP_ID_PERSON_ID_FKEY.getInverseKey());
 
         return _signIn;
+    }
+
+    private transient StockMovePath _stockMove;
+
+    /**
+     * Get the implicit to-many join path to the <code>stock_move</code> table
+     */
+    public StockMovePath stockMove() {
+        if (_stockMove == null)
+            _stockMove = new StockMovePath(this, null, Keys.STOCK_MOVE__STOCK_MOVE_SHOP_ID_MOVED_BY_FKEY.getInverseKey());
+
+        return _stockMove;
     }
 
     private transient TeardownStepPath _teardownStep;

@@ -11,6 +11,7 @@ import app.gewerk.server.db.tables.Job.JobPath;
 import app.gewerk.server.db.tables.Need.NeedPath;
 import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
+import app.gewerk.server.db.tables.StockItem.StockItemPath;
 import app.gewerk.server.db.tables.records.PurchaseOrderLineRecord;
 
 import java.math.BigDecimal;
@@ -112,7 +113,7 @@ public class PurchaseOrderLine extends TableImpl<PurchaseOrderLineRecord> {
     /**
      * The column <code>purchase_order_line.job_id</code>.
      */
-    public final TableField<PurchaseOrderLineRecord, Long> JOB_ID = createField(DSL.name("job_id"), SQLDataType.BIGINT.nullable(false), this, "");
+    public final TableField<PurchaseOrderLineRecord, Long> JOB_ID = createField(DSL.name("job_id"), SQLDataType.BIGINT, this, "");
 
     /**
      * The column <code>purchase_order_line.need_id</code>.
@@ -133,6 +134,16 @@ public class PurchaseOrderLine extends TableImpl<PurchaseOrderLineRecord> {
      * The column <code>purchase_order_line.came</code>.
      */
     public final TableField<PurchaseOrderLineRecord, Integer> CAME = createField(DSL.name("came"), SQLDataType.INTEGER.nullable(false).defaultValue(DSL.field(DSL.raw("0"), SQLDataType.INTEGER)), this, "");
+
+    /**
+     * The column <code>purchase_order_line.stock_item_id</code>.
+     */
+    public final TableField<PurchaseOrderLineRecord, Long> STOCK_ITEM_ID = createField(DSL.name("stock_item_id"), SQLDataType.BIGINT, this, "");
+
+    /**
+     * The column <code>purchase_order_line.seen_price</code>.
+     */
+    public final TableField<PurchaseOrderLineRecord, BigDecimal> SEEN_PRICE = createField(DSL.name("seen_price"), SQLDataType.NUMERIC(12, 2), this, "");
 
     private PurchaseOrderLine(Name alias, Table<PurchaseOrderLineRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
@@ -203,7 +214,7 @@ public class PurchaseOrderLine extends TableImpl<PurchaseOrderLineRecord> {
 
     @Override
     public List<Index> getIndexes() {
-        return Arrays.asList(Indexes.PURCHASE_ORDER_LINE_OF_JOB, Indexes.PURCHASE_ORDER_LINE_OPEN);
+        return Arrays.asList(Indexes.PURCHASE_ORDER_LINE_OF_ITEM, Indexes.PURCHASE_ORDER_LINE_OF_JOB, Indexes.PURCHASE_ORDER_LINE_OPEN);
     }
 
     @Override
@@ -213,7 +224,7 @@ public class PurchaseOrderLine extends TableImpl<PurchaseOrderLineRecord> {
 
     @Override
     public List<ForeignKey<PurchaseOrderLineRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_FKEY, Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_JOB_ID_FKEY, Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_NEED_ID_FKEY, Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_ORDER_ID_FKEY);
+        return Arrays.asList(Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_FKEY, Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_JOB_ID_FKEY, Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_NEED_ID_FKEY, Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_ORDER_ID_FKEY, Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_STOCK_ITEM_ID_FKEY);
     }
 
     private transient ShopPath _shop;
@@ -264,12 +275,26 @@ public class PurchaseOrderLine extends TableImpl<PurchaseOrderLineRecord> {
         return _purchaseOrder;
     }
 
+    private transient StockItemPath _stockItem;
+
+    /**
+     * Get the implicit join path to the <code>stock_item</code> table.
+     */
+    public StockItemPath stockItem() {
+        if (_stockItem == null)
+            _stockItem = new StockItemPath(this, Keys.PURCHASE_ORDER_LINE__PURCHASE_ORDER_LINE_SHOP_ID_STOCK_ITEM_ID_FKEY, null);
+
+        return _stockItem;
+    }
+
     @Override
     public List<Check<PurchaseOrderLineRecord>> getChecks() {
         return Arrays.asList(
             Internal.createCheck(this, DSL.name("purchase_order_line_came_check"), "((came >= 0))", true),
+            Internal.createCheck(this, DSL.name("purchase_order_line_check"), "((num_nonnulls(job_id, stock_item_id) = 1))", true),
             Internal.createCheck(this, DSL.name("purchase_order_line_outcome_check"), "((outcome = ANY (ARRAY['coming'::text, 'partly'::text, 'here'::text, 'wrong'::text, 'returned'::text, 'refunded'::text])))", true),
-            Internal.createCheck(this, DSL.name("purchase_order_line_pieces_check"), "((pieces > 0))", true)
+            Internal.createCheck(this, DSL.name("purchase_order_line_pieces_check"), "((pieces > 0))", true),
+            Internal.createCheck(this, DSL.name("purchase_order_line_seen_price_check"), "((seen_price >= (0)::numeric))", true)
         );
     }
 

@@ -6,6 +6,9 @@ package app.gewerk.server.db.tables;
 
 import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Keys;
+import app.gewerk.server.db.tables.ListReading.ListReadingPath;
+import app.gewerk.server.db.tables.ListedItem.ListedItemPath;
+import app.gewerk.server.db.tables.ListedPrice.ListedPricePath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
 import app.gewerk.server.db.tables.records.SellerRecord;
 
@@ -13,10 +16,12 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 
+import org.jooq.Check;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.jooq.ForeignKey;
 import org.jooq.InverseForeignKey;
+import org.jooq.JSONB;
 import org.jooq.Name;
 import org.jooq.Path;
 import org.jooq.PlainSQL;
@@ -71,6 +76,16 @@ public class Seller extends TableImpl<SellerRecord> {
      * The column <code>seller.base_url</code>.
      */
     public final TableField<SellerRecord, String> BASE_URL = createField(DSL.name("base_url"), SQLDataType.CLOB.nullable(false), this, "");
+
+    /**
+     * The column <code>seller.terms</code>.
+     */
+    public final TableField<SellerRecord, JSONB> TERMS = createField(DSL.name("terms"), SQLDataType.JSONB, this, "");
+
+    /**
+     * The column <code>seller.list_columns</code>.
+     */
+    public final TableField<SellerRecord, JSONB> LIST_COLUMNS = createField(DSL.name("list_columns"), SQLDataType.JSONB, this, "");
 
     private Seller(Name alias, Table<SellerRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
@@ -159,6 +174,50 @@ public class Seller extends TableImpl<SellerRecord> {
             _shop = new ShopPath(this, Keys.SELLER__SELLER_SHOP_ID_FKEY, null);
 
         return _shop;
+    }
+
+    private transient ListReadingPath _listReading;
+
+    /**
+     * Get the implicit to-many join path to the <code>list_reading</code> table
+     */
+    public ListReadingPath listReading() {
+        if (_listReading == null)
+            _listReading = new ListReadingPath(this, null, Keys.LIST_READING__LIST_READING_SHOP_ID_SELLER_FKEY.getInverseKey());
+
+        return _listReading;
+    }
+
+    private transient ListedItemPath _listedItem;
+
+    /**
+     * Get the implicit to-many join path to the <code>listed_item</code> table
+     */
+    public ListedItemPath listedItem() {
+        if (_listedItem == null)
+            _listedItem = new ListedItemPath(this, null, Keys.LISTED_ITEM__LISTED_ITEM_SHOP_ID_SELLER_FKEY.getInverseKey());
+
+        return _listedItem;
+    }
+
+    private transient ListedPricePath _listedPrice;
+
+    /**
+     * Get the implicit to-many join path to the <code>listed_price</code> table
+     */
+    public ListedPricePath listedPrice() {
+        if (_listedPrice == null)
+            _listedPrice = new ListedPricePath(this, null, Keys.LISTED_PRICE__LISTED_PRICE_SHOP_ID_SELLER_FKEY.getInverseKey());
+
+        return _listedPrice;
+    }
+
+    @Override
+    public List<Check<SellerRecord>> getChecks() {
+        return Arrays.asList(
+            Internal.createCheck(this, DSL.name("seller_list_columns_check"), "((list_columns ? 'format'::text))", true),
+            Internal.createCheck(this, DSL.name("seller_terms_check"), "((terms ? 'format'::text))", true)
+        );
     }
 
     @Override

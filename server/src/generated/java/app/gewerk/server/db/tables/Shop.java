@@ -11,6 +11,8 @@ import app.gewerk.server.db.tables.AttachmentPiece.AttachmentPiecePath;
 import app.gewerk.server.db.tables.BookCount.BookCountPath;
 import app.gewerk.server.db.tables.CautionTick.CautionTickPath;
 import app.gewerk.server.db.tables.Decision.DecisionPath;
+import app.gewerk.server.db.tables.Donor.DonorPath;
+import app.gewerk.server.db.tables.DonorPartGone.DonorPartGonePath;
 import app.gewerk.server.db.tables.ElectricalCheck.ElectricalCheckPath;
 import app.gewerk.server.db.tables.ExchangeRate.ExchangeRatePath;
 import app.gewerk.server.db.tables.GearReading.GearReadingPath;
@@ -26,10 +28,17 @@ import app.gewerk.server.db.tables.JobRhythm.JobRhythmPath;
 import app.gewerk.server.db.tables.Journal.JournalPath;
 import app.gewerk.server.db.tables.KnowledgeChange.KnowledgeChangePath;
 import app.gewerk.server.db.tables.KnownDevice.KnownDevicePath;
+import app.gewerk.server.db.tables.ListReading.ListReadingPath;
+import app.gewerk.server.db.tables.ListedItem.ListedItemPath;
+import app.gewerk.server.db.tables.ListedPrice.ListedPricePath;
 import app.gewerk.server.db.tables.MachineModel.MachineModelPath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
 import app.gewerk.server.db.tables.Need.NeedPath;
 import app.gewerk.server.db.tables.NeedWord.NeedWordPath;
+import app.gewerk.server.db.tables.PartCompanion.PartCompanionPath;
+import app.gewerk.server.db.tables.PartLookalike.PartLookalikePath;
+import app.gewerk.server.db.tables.PartNumber.PartNumberPath;
+import app.gewerk.server.db.tables.PartPlace.PartPlacePath;
 import app.gewerk.server.db.tables.Person.PersonPath;
 import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
@@ -39,6 +48,8 @@ import app.gewerk.server.db.tables.SavedOnce.SavedOncePath;
 import app.gewerk.server.db.tables.Seller.SellerPath;
 import app.gewerk.server.db.tables.SerialRule.SerialRulePath;
 import app.gewerk.server.db.tables.SignIn.SignInPath;
+import app.gewerk.server.db.tables.StockItem.StockItemPath;
+import app.gewerk.server.db.tables.StockMove.StockMovePath;
 import app.gewerk.server.db.tables.TeardownStep.TeardownStepPath;
 import app.gewerk.server.db.tables.ToothMap.ToothMapPath;
 import app.gewerk.server.db.tables.WayIn.WayInPath;
@@ -291,6 +302,31 @@ public class Shop extends TableImpl<ShopRecord> {
         return _decision;
     }
 
+    private transient DonorPartGonePath _donorPartGone;
+
+    /**
+     * Get the implicit to-many join path to the <code>donor_part_gone</code>
+     * table
+     */
+    public DonorPartGonePath donorPartGone() {
+        if (_donorPartGone == null)
+            _donorPartGone = new DonorPartGonePath(this, null, Keys.DONOR_PART_GONE__DONOR_PART_GONE_SHOP_ID_FKEY.getInverseKey());
+
+        return _donorPartGone;
+    }
+
+    private transient DonorPath _donor;
+
+    /**
+     * Get the implicit to-many join path to the <code>donor</code> table
+     */
+    public DonorPath donor() {
+        if (_donor == null)
+            _donor = new DonorPath(this, null, Keys.DONOR__DONOR_SHOP_ID_FKEY.getInverseKey());
+
+        return _donor;
+    }
+
     private transient ElectricalCheckPath _electricalCheck;
 
     /**
@@ -477,6 +513,42 @@ public class Shop extends TableImpl<ShopRecord> {
         return _knownDevice;
     }
 
+    private transient ListReadingPath _listReading;
+
+    /**
+     * Get the implicit to-many join path to the <code>list_reading</code> table
+     */
+    public ListReadingPath listReading() {
+        if (_listReading == null)
+            _listReading = new ListReadingPath(this, null, Keys.LIST_READING__LIST_READING_SHOP_ID_FKEY.getInverseKey());
+
+        return _listReading;
+    }
+
+    private transient ListedItemPath _listedItem;
+
+    /**
+     * Get the implicit to-many join path to the <code>listed_item</code> table
+     */
+    public ListedItemPath listedItem() {
+        if (_listedItem == null)
+            _listedItem = new ListedItemPath(this, null, Keys.LISTED_ITEM__LISTED_ITEM_SHOP_ID_FKEY.getInverseKey());
+
+        return _listedItem;
+    }
+
+    private transient ListedPricePath _listedPrice;
+
+    /**
+     * Get the implicit to-many join path to the <code>listed_price</code> table
+     */
+    public ListedPricePath listedPrice() {
+        if (_listedPrice == null)
+            _listedPrice = new ListedPricePath(this, null, Keys.LISTED_PRICE__LISTED_PRICE_SHOP_ID_FKEY.getInverseKey());
+
+        return _listedPrice;
+    }
+
     private transient MachineModelPath _machineModel;
 
     /**
@@ -525,6 +597,56 @@ public class Shop extends TableImpl<ShopRecord> {
             _needWord = new NeedWordPath(this, null, Keys.NEED_WORD__NEED_WORD_SHOP_ID_FKEY.getInverseKey());
 
         return _needWord;
+    }
+
+    private transient PartCompanionPath _partCompanion;
+
+    /**
+     * Get the implicit to-many join path to the <code>part_companion</code>
+     * table
+     */
+    public PartCompanionPath partCompanion() {
+        if (_partCompanion == null)
+            _partCompanion = new PartCompanionPath(this, null, Keys.PART_COMPANION__PART_COMPANION_SHOP_ID_FKEY.getInverseKey());
+
+        return _partCompanion;
+    }
+
+    private transient PartLookalikePath _partLookalike;
+
+    /**
+     * Get the implicit to-many join path to the <code>part_lookalike</code>
+     * table
+     */
+    public PartLookalikePath partLookalike() {
+        if (_partLookalike == null)
+            _partLookalike = new PartLookalikePath(this, null, Keys.PART_LOOKALIKE__PART_LOOKALIKE_SHOP_ID_FKEY.getInverseKey());
+
+        return _partLookalike;
+    }
+
+    private transient PartNumberPath _partNumber;
+
+    /**
+     * Get the implicit to-many join path to the <code>part_number</code> table
+     */
+    public PartNumberPath partNumber() {
+        if (_partNumber == null)
+            _partNumber = new PartNumberPath(this, null, Keys.PART_NUMBER__PART_NUMBER_SHOP_ID_FKEY.getInverseKey());
+
+        return _partNumber;
+    }
+
+    private transient PartPlacePath _partPlace;
+
+    /**
+     * Get the implicit to-many join path to the <code>part_place</code> table
+     */
+    public PartPlacePath partPlace() {
+        if (_partPlace == null)
+            _partPlace = new PartPlacePath(this, null, Keys.PART_PLACE__PART_PLACE_SHOP_ID_FKEY.getInverseKey());
+
+        return _partPlace;
     }
 
     private transient PersonPath _person;
@@ -635,6 +757,30 @@ public class Shop extends TableImpl<ShopRecord> {
             _signIn = new SignInPath(this, null, Keys.SIGN_IN__SIGN_IN_SHOP_ID_FKEY.getInverseKey());
 
         return _signIn;
+    }
+
+    private transient StockItemPath _stockItem;
+
+    /**
+     * Get the implicit to-many join path to the <code>stock_item</code> table
+     */
+    public StockItemPath stockItem() {
+        if (_stockItem == null)
+            _stockItem = new StockItemPath(this, null, Keys.STOCK_ITEM__STOCK_ITEM_SHOP_ID_FKEY.getInverseKey());
+
+        return _stockItem;
+    }
+
+    private transient StockMovePath _stockMove;
+
+    /**
+     * Get the implicit to-many join path to the <code>stock_move</code> table
+     */
+    public StockMovePath stockMove() {
+        if (_stockMove == null)
+            _stockMove = new StockMovePath(this, null, Keys.STOCK_MOVE__STOCK_MOVE_SHOP_ID_FKEY.getInverseKey());
+
+        return _stockMove;
     }
 
     private transient TeardownStepPath _teardownStep;

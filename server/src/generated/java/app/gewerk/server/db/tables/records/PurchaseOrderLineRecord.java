@@ -216,6 +216,34 @@ public class PurchaseOrderLineRecord extends UpdatableRecordImpl<PurchaseOrderLi
         return (Integer) get(13);
     }
 
+    /**
+     * Setter for <code>purchase_order_line.stock_item_id</code>.
+     */
+    public void setStockItemId(Long value) {
+        set(14, value);
+    }
+
+    /**
+     * Getter for <code>purchase_order_line.stock_item_id</code>.
+     */
+    public Long getStockItemId() {
+        return (Long) get(14);
+    }
+
+    /**
+     * Setter for <code>purchase_order_line.seen_price</code>.
+     */
+    public void setSeenPrice(BigDecimal value) {
+        set(15, value);
+    }
+
+    /**
+     * Getter for <code>purchase_order_line.seen_price</code>.
+     */
+    public BigDecimal getSeenPrice() {
+        return (BigDecimal) get(15);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -239,7 +267,7 @@ public class PurchaseOrderLineRecord extends UpdatableRecordImpl<PurchaseOrderLi
     /**
      * Create a detached, initialised PurchaseOrderLineRecord
      */
-    public PurchaseOrderLineRecord(Long shopId, Long orderId, Integer position, String itemNumber, Integer pieces, Integer packs, Integer packSize, Integer toothCount, String material, Long jobId, Long needId, BigDecimal share, String outcome, Integer came) {
+    public PurchaseOrderLineRecord(Long shopId, Long orderId, Integer position, String itemNumber, Integer pieces, Integer packs, Integer packSize, Integer toothCount, String material, Long jobId, Long needId, BigDecimal share, String outcome, Integer came, Long stockItemId, BigDecimal seenPrice) {
         super(PurchaseOrderLine.PURCHASE_ORDER_LINE);
 
         setShopId(shopId);
@@ -256,6 +284,8 @@ public class PurchaseOrderLineRecord extends UpdatableRecordImpl<PurchaseOrderLi
         setShare(share);
         setOutcome(outcome);
         setCame(came);
+        setStockItemId(stockItemId);
+        setSeenPrice(seenPrice);
         resetTouchedOnNotNull();
     }
 }

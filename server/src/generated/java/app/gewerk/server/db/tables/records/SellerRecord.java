@@ -6,6 +6,7 @@ package app.gewerk.server.db.tables.records;
 
 import app.gewerk.server.db.tables.Seller;
 
+import org.jooq.JSONB;
 import org.jooq.Record2;
 import org.jooq.impl.UpdatableRecordImpl;
 
@@ -60,6 +61,34 @@ public class SellerRecord extends UpdatableRecordImpl<SellerRecord> {
         return (String) get(2);
     }
 
+    /**
+     * Setter for <code>seller.terms</code>.
+     */
+    public void setTerms(JSONB value) {
+        set(3, value);
+    }
+
+    /**
+     * Getter for <code>seller.terms</code>.
+     */
+    public JSONB getTerms() {
+        return (JSONB) get(3);
+    }
+
+    /**
+     * Setter for <code>seller.list_columns</code>.
+     */
+    public void setListColumns(JSONB value) {
+        set(4, value);
+    }
+
+    /**
+     * Getter for <code>seller.list_columns</code>.
+     */
+    public JSONB getListColumns() {
+        return (JSONB) get(4);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -83,12 +112,14 @@ public class SellerRecord extends UpdatableRecordImpl<SellerRecord> {
     /**
      * Create a detached, initialised SellerRecord
      */
-    public SellerRecord(Long shopId, String code, String baseUrl) {
+    public SellerRecord(Long shopId, String code, String baseUrl, JSONB terms, JSONB listColumns) {
         super(Seller.SELLER);
 
         setShopId(shopId);
         setCode(code);
         setBaseUrl(baseUrl);
+        setTerms(terms);
+        setListColumns(listColumns);
         resetTouchedOnNotNull();
     }
 }

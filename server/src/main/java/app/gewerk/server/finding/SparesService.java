@@ -1,0 +1,188 @@
+package app.gewerk.server.finding;
+
+import app.gewerk.core.sourcing.GearAsListed;
+import app.gewerk.core.sourcing.LandedCost;
+import app.gewerk.core.sourcing.Source;
+import app.gewerk.core.stores.GearWish;
+import app.gewerk.core.stores.PartKey;
+import app.gewerk.core.stores.Spares;
+import app.gewerk.server.http.NotFound;
+import app.gewerk.server.shop.Here;
+import app.gewerk.server.shop.ShopClock;
+import app.gewerk.server.shop.ShopService;
+import app.gewerk.server.sourcing.SourcingService;
+import app.gewerk.server.stores.ListService;
+import app.gewerk.server.stores.ListService.Listed;
+import app.gewerk.server.stores.NumberService;
+import app.gewerk.server.stores.ShelfService;
+import app.gewerk.server.stores.ShelfService.StockItem;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What things have cost, and how many of them to keep. */
+@Service
+public class SparesService {
+    private static final int MOST = 100;
+    private static final double SAME_PITCH = 0.004;
+    private static final double SAME_BORE_MM = 0.05;
+    /** A shelf costs that share of what lies on it a year: space, money, what ages (from memory). */
+    private static final double HOLDING = 0.25;
+    /** What a day is worth on which a machine waits, and once more ordering by itself (from memory). */
+    private static final double A_DAY = 0.5;
+
+    private static final double ORDERED_ALONE = 6;
+    /** Where no seller is known to have it: a week and a half by mail order (common practice). */
+    private static final double USUAL_DAYS = 10;
+
+    private static final double DAYS = 365.25;
+
+    private final FindStore store;
+    private final ShelfService shelf;
+    private final ListService lists;
+    private final NumberService numbers;
+    private final SourcingService sourcing;
+    private final ShopService shop;
+    private final ShopClock clock;
+
+    SparesService(
+            FindStore store,
+            ShelfService shelf,
+            ListService lists,
+            NumberService numbers,
+            SourcingService sourcing,
+            ShopService shop,
+            ShopClock clock) {
+        this.store = store;
+        this.shelf = shelf;
+        this.lists = lists;
+        this.numbers = numbers;
+        this.sourcing = sourcing;
+        this.shop = shop;
+        this.clock = clock;
+    }
+
+    /** A price of one piece, without postage, in the shop's currency at today's rate. */
+    public record PriceAt(String seller, String itemNumber, LocalDate day, BigDecimal each) {}
+
+    /** @param asked what each asks today, cheapest first */
+    public record Prices(String currency, List<PriceAt> history, List<PriceAt> asked) {}
+
+    @Transactional(readOnly = true)
+    public Prices prices(Here here, String seller, String item) {
+        Listed listed = lists.item(here, seller, item).orElseThrow(() -> new NotFound("missing.listed", "item", item));
+        List<Listed> alike = alike(here, listed.item().key(), listed.item().gear());
+        List<Listed> all = alike.contains(listed) ? alike : List.of(listed);
+        Map<String, Source> known = sourcing.known(here);
+        LocalDate today = shop.today(here);
+        return new Prices(
+                shop.shop(here).currency(),
+                lists.prices(here, all).stream()
+                        .flatMap(p -> each(known, p.seller(), p.packPrice(), p.packSize())
+                                .map(each -> new PriceAt(p.seller(), p.itemNumber(), p.seenOn(), each))
+                                .stream())
+                        .toList(),
+                all.stream()
+                        .flatMap(l -> each(
+                                known,
+                                l.listing().seller(),
+                                l.listing().packPrice(),
+                                l.listing().packSize())
+                                .map(each -> new PriceAt(
+                                        l.listing().seller(), l.listing().itemNumber(), today, each))
+                                .stream())
+                        .sorted(Comparator.comparing(PriceAt::each))
+                        .toList());
+    }
+
+    private static Optional<BigDecimal> each(
+            Map<String, Source> known, String seller, BigDecimal packPrice, int packSize) {
+        return Optional.ofNullable(known.get(seller))
+                .map(source -> packPrice
+                        .multiply(source.exchange().rate())
+                        .divide(BigDecimal.valueOf(packSize), 2, RoundingMode.HALF_UP));
+    }
+
+    /** The same part by its number, or a gear of the same teeth, bore and plastic. */
+    private List<Listed> alike(Here here, Optional<PartKey> key, Optional<GearAsListed> gear) {
+        if (key.isPresent()) {
+            Set<PartKey> keys =
+                    numbers.find(here, key.get()).isPresent() ? numbers.sameParts(here, key.get()) : Set.of(key.get());
+            return lists.numbered(here, keys, "", MOST);
+        }
+        return gear.map(g ->
+                        lists
+                                .gears(
+                                        here,
+                                        GearWish.near(g.pitch().module(), SAME_PITCH, g.toothCount()),
+                                        List.of(),
+                                        MOST)
+                                .stream()
+                                .filter(l -> l.item()
+                                        .gear()
+                                        .filter(other -> Math.abs(other.boreMm() - g.boreMm()) <= SAME_BORE_MM
+                                                && other.material().equalsIgnoreCase(g.material()))
+                                        .isPresent())
+                                .toList())
+                .orElse(List.of());
+    }
+
+    /**
+     * How many of a thing to keep, and from what that was reckoned.
+     *
+     * @param use what goes in: uses, years, days until a new one is here, prices
+     */
+    public record SparesFor(StockItem item, Spares.Use use, Spares spares) {}
+
+    @Transactional(readOnly = true)
+    public SparesFor spares(Here here, long itemId, double service) {
+        StockItem item = shelf.item(here, itemId);
+        ShelfService.Usage moved = shelf.usage(here, itemId);
+        int used = moved.pieces();
+        double years = moved.years();
+        Optional<FindStore.Asked> jobs = item.item()
+                .gear()
+                .map(g -> store.asked(
+                        here,
+                        g.toothCount(),
+                        g.pitch().module() * (1 - SAME_PITCH),
+                        g.pitch().module() * (1 + SAME_PITCH)));
+        // Machines that needed such a gear may say more than what was taken since it lies here.
+        if (jobs.filter(asked -> asked.jobs() > moved.pieces()).isPresent()) {
+            used = jobs.get().jobs();
+            years = jobs.get()
+                    .since()
+                    .map(since ->
+                            Math.max(1, Duration.between(since, clock.now()).toDays()) / DAYS)
+                    .orElse(years);
+        }
+        LocalDate today = shop.today(here);
+        Map<String, Source> known = sourcing.known(here);
+        Optional<LandedCost> cheapest = alike(
+                        here, item.item().key(), item.item().gear())
+                .stream()
+                .filter(l -> known.containsKey(l.listing().seller()))
+                .map(l -> {
+                    Source source = known.get(l.listing().seller());
+                    return LandedCost.of(l.listing(), source.terms(), source.rule(), source.exchange(), 1, today);
+                })
+                .min(Comparator.comparing(LandedCost::total));
+        double days = cheapest.map(c -> (double) Math.max(1, ChronoUnit.DAYS.between(today, c.arrives())))
+                .orElse(USUAL_DAYS);
+        double price = item.paid()
+                .or(() -> cheapest.map(LandedCost::total))
+                .map(BigDecimal::doubleValue)
+                .orElse(0.0);
+        Spares.Use use = new Spares.Use(used, years, days, service, price, HOLDING, days * A_DAY + ORDERED_ALONE);
+        return new SparesFor(item, use, Spares.of(use));
+    }
+}

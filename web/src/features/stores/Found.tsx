@@ -1,0 +1,218 @@
+import { Box } from '@mui/material';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { api, ask, newKey, Refused } from '../../api/client';
+import { Notice } from '../../parts/Notice';
+import { PlainButton } from '../../parts/PlainButton';
+import { useSave } from '../../parts/useSave';
+import { dayWords, money } from '../../parts/words';
+import { texts } from '../../texts';
+import { colour, font } from '../../theme';
+import { useMay } from '../shop/useRights';
+import { PriceHistory } from './Charts';
+import { NumberCard } from './NumberCard';
+import { findQuery, pricesQuery, type Hit } from './queries';
+
+const words = texts.stores.find;
+
+/** Who something is taken for. */
+export interface ForJob {
+  id: number;
+  trayNumber: number;
+}
+
+/** Where a part can be had: nearest first, each with what it takes to use it. */
+export function Found({ text, job }: { text: string; job?: ForJob | undefined }) {
+  const found = useQuery(findQuery(text, job?.id));
+  if (found.error instanceof Refused && !found.data) {
+    return (
+      <Notice look="next" role="alert">
+        {found.error.message}
+      </Notice>
+    );
+  }
+  if (!found.data) return <Box role="status">{words.looking} …</Box>;
+  const { understood, number, numbers, hits, more, currency } = found.data;
+  return (
+    <section aria-label={words.name} aria-busy={found.isFetching}>
+      {understood.length > 0 && text !== '' && (
+        <Box sx={{ mb: 1 }}>
+          {words.understood}: <strong>{understood.join(' · ')}</strong>
+        </Box>
+      )}
+      {number && <NumberCard card={number} />}
+      {numbers.length > 0 && (
+        <Box component="ul" sx={{ listStyle: 'none', m: 0, mb: 1.5, p: 0 }}>
+          {numbers.map((known) => (
+            <li key={known.number}>
+              <Box
+                component={Link}
+                to={`/stores?find=${encodeURIComponent(known.number)}`}
+                sx={{ color: colour.ink, display: 'inline-block', py: 1 }}
+              >
+                <strong>{known.number}</strong> {known.name}
+                {!known.current && ` (${texts.stores.number.notCurrent})`}
+              </Box>
+            </li>
+          ))}
+        </Box>
+      )}
+      {hits.length === 0 && numbers.length === 0 && !number && <Notice look="calm">{words.none}</Notice>}
+      <Hits hits={hits} currency={currency} job={job} />
+      {more > 0 && <Box sx={{ mt: 1 }}>{words.more(more)}</Box>}
+    </section>
+  );
+}
+
+export function Hits({ hits, currency, job }: { hits: Hit[]; currency: string; job?: ForJob | undefined }) {
+  return (
+    <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gap: '3px' }}>
+      {hits.map((hit) => (
+        <HitLine
+          key={[hit.where, hit.place, hit.stockItemId, hit.donorId, hit.part, hit.itemNumber, hit.jobId].join(
+            ' ',
+          )}
+          hit={hit}
+          currency={currency}
+          job={job}
+        />
+      ))}
+    </Box>
+  );
+}
+
+function HitLine({ hit, currency, job }: { hit: Hit; currency: string; job?: ForJob | undefined }) {
+  const [priced, setPriced] = useState(false);
+  const there = hit.where === 'seller' ? words.packs(hit.pieces) : words.pieces(hit.pieces);
+  return (
+    <Box component="li" sx={{ bgcolor: colour.label, px: 1.5, py: 1 }}>
+      <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'baseline', flexWrap: 'wrap' }}>
+        <Box component="span" sx={{ minWidth: 100, color: colour.inkSoft }}>
+          {words.where[hit.where]}
+        </Box>
+        <Box sx={{ flex: '1 1 260px' }}>
+          <strong>{hit.name}</strong> · {hit.place}
+          {hit.itemNumber && ` ${hit.itemNumber}`}
+          {(hit.where === 'shelf' || hit.where === 'seller') && ` · ${there}`}
+          {hit.chance < 0.995 && ` · ${words.chance(hit.chance)}`}
+          <Box sx={{ fontSize: 14, color: colour.inkSoft }}>
+            {hit.differences.length > 0 ? hit.differences.map((d) => d.words).join('; ') : words.dropIn}
+            {hit.minutes > 0 && `; ${words.minutes(hit.minutes)}`}
+            {hit.cautions.length > 0 && `; ${hit.cautions.join('; ')}`}
+          </Box>
+        </Box>
+        <Box sx={{ textAlign: 'right' }}>
+          {hit.price !== undefined && (
+            <Box component="strong" sx={{ fontFamily: font.figures, fontSize: 18 }}>
+              {money(hit.price, currency)}
+            </Box>
+          )}
+          {hit.arrives && (
+            <Box sx={{ fontSize: 14 }}>
+              {hit.where === 'seller' ? `${texts.get.arrives} ${dayWords(hit.arrives)}` : words.today}
+            </Box>
+          )}
+        </Box>
+        <HitAction hit={hit} job={job} />
+      </Box>
+      {hit.where === 'seller' && (
+        <PlainButton
+          aria-expanded={priced}
+          onClick={() => setPriced(!priced)}
+          sx={{ textDecoration: 'underline', fontSize: 14, minHeight: 44, p: 0 }}
+        >
+          {words.prices}
+          {hit.comesTo !== undefined && ` · ${words.comesTo(money(hit.comesTo, currency))}`}
+        </PlainButton>
+      )}
+      {priced && hit.itemNumber && <PricesOf seller={hit.place} item={hit.itemNumber} />}
+    </Box>
+  );
+}
+
+function PricesOf(props: { seller: string; item: string }) {
+  const prices = useQuery(pricesQuery(props.seller, props.item));
+  return prices.data ? <PriceHistory prices={prices.data} /> : null;
+}
+
+/** The one thing that can be done with it now. */
+function HitAction({ hit, job }: { hit: Hit; job?: ForJob | undefined }) {
+  const queries = useQueryClient();
+  const may = useMay('counter');
+  const [key, setKey] = useState(newKey);
+  const taken = () => {
+    setKey(newKey());
+    void Promise.all(
+      [['find-part'], ['shelf'], ['donors'], ['plan'], ['rack'], ['job']].map((queryKey) =>
+        queries.invalidateQueries({ queryKey }),
+      ),
+    );
+  };
+  const header = { 'Idempotency-Key': key };
+  const forJob = job && { jobId: job.id };
+  const fromShelf = useSave(
+    (itemId: number) =>
+      ask(
+        api.POST('/api/stores/shelf/{itemId}/move', {
+          params: { path: { itemId }, header },
+          body: { why: 'taken', pieces: 1, ...forJob },
+        }),
+      ),
+    taken,
+  );
+  const fromDonor = useSave(
+    (at: { donorId: number; part: string }) =>
+      ask(
+        api.POST('/api/stores/donors/{donorId}/parts/{part}', {
+          params: { path: at, header },
+          body: { broken: false, ...forJob },
+        }),
+      ),
+    taken,
+  );
+  const look = { minHeight: 44, px: 1.5, bgcolor: colour.goPale, fontWeight: 700 };
+  const refused = fromShelf.refused ?? fromDonor.refused;
+  if (hit.where === 'book' && hit.modelId !== undefined) {
+    return <OpenLink to={`/book/${hit.modelId}`} words={words.openModel} />;
+  }
+  if (hit.where === 'made' && hit.jobId !== undefined) {
+    return <OpenLink to={`/job/${hit.jobId}/make`} words={words.openFiles} />;
+  }
+  const { stockItemId, donorId, part } = hit;
+  return (
+    <>
+      {stockItemId !== undefined && hit.pieces > 0 && (
+        <PlainButton
+          disabled={!may || fromShelf.busy}
+          onClick={() => void fromShelf.run(stockItemId)}
+          sx={look}
+        >
+          {job ? words.takeFor(job.trayNumber) : words.take}
+        </PlainButton>
+      )}
+      {donorId !== undefined && part !== undefined && (
+        <PlainButton
+          disabled={!may || fromDonor.busy}
+          onClick={() => void fromDonor.run({ donorId, part })}
+          sx={look}
+        >
+          {job ? words.takeFor(job.trayNumber) : words.takeOff}
+        </PlainButton>
+      )}
+      {refused && (
+        <Box role="alert" sx={{ color: colour.danger, flexBasis: '100%' }}>
+          {refused.message}
+        </Box>
+      )}
+    </>
+  );
+}
+
+function OpenLink(props: { to: string; words: string }) {
+  return (
+    <Box component={Link} to={props.to} sx={{ color: colour.ink, py: 1.25 }}>
+      {props.words}
+    </Box>
+  );
+}
