@@ -128,7 +128,7 @@ export function App() {
                     <Route path="/workings/*" element={<Workings />} />
                     <Route path="/book/*" element={<Book />} />
                     <Route path="/knowledge/:file?" element={<Knowledge />} />
-                    <Route path="/stores" element={<Stores />} />
+                    <Route path="/stores/*" element={<Stores />} />
                     <Route path="/people" element={<People />} />
                     <Route path="*" element={<Welcome />} />
                   </Routes>

@@ -33,7 +33,7 @@ export const storesTexts = {
     openModel: 'See the machine',
     openFiles: 'See its files',
     prices: 'what it has cost',
-    comesTo: (amount: string) => `comes to ${amount} with the work and the wait`,
+    comesTo: (amount: string) => `${amount} with work and wait`,
     forJob: 'In the shop already',
     forJobNone: 'Nothing in the shop would do.',
     allForJob: 'See everything that would do',

@@ -78,12 +78,15 @@ export function Get({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }
   useKeys({ 'Alt+Enter': buy });
   if (offers.error instanceof Refused && !offers.data) {
     return (
-      <Notice look="next">
-        <Box sx={{ flex: 1 }}>{offers.error.message}</Box>
-        <Button variant="contained" onClick={() => go('read')}>
-          {texts.read.title}
-        </Button>
-      </Notice>
+      <>
+        <Notice look="next">
+          <Box sx={{ flex: 1 }}>{offers.error.message}</Box>
+          <Button variant="contained" onClick={() => go('read')}>
+            {texts.read.title}
+          </Button>
+        </Notice>
+        <InTheShop job={job} />
+      </>
     );
   }
   const shown = all ? (offers.data?.offers ?? []) : (offers.data?.offers.slice(0, SHOWN) ?? []);

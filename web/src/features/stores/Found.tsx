@@ -111,21 +111,23 @@ function HitLine({ hit, currency, job }: { hit: Hit; currency: string; job?: For
           {hit.arrives && (
             <Box sx={{ fontSize: 14 }}>
               {hit.where === 'seller' ? `${texts.get.arrives} ${dayWords(hit.arrives)}` : words.today}
+              {hit.comesTo !== undefined &&
+                hit.comesTo - (hit.price ?? 0) > 0.005 &&
+                ` · ${words.comesTo(money(hit.comesTo, currency))}`}
             </Box>
           )}
         </Box>
         <HitAction hit={hit} job={job} />
+        {hit.where === 'seller' && (
+          <PlainButton
+            aria-expanded={priced}
+            onClick={() => setPriced(!priced)}
+            sx={{ textDecoration: 'underline', minHeight: 44, px: 1 }}
+          >
+            {words.prices}
+          </PlainButton>
+        )}
       </Box>
-      {hit.where === 'seller' && (
-        <PlainButton
-          aria-expanded={priced}
-          onClick={() => setPriced(!priced)}
-          sx={{ textDecoration: 'underline', fontSize: 14, minHeight: 44, p: 0 }}
-        >
-          {words.prices}
-          {hit.comesTo !== undefined && ` · ${words.comesTo(money(hit.comesTo, currency))}`}
-        </PlainButton>
-      )}
       {priced && hit.itemNumber && <PricesOf seller={hit.place} item={hit.itemNumber} />}
     </Box>
   );

@@ -177,7 +177,7 @@ function LineOf(props: {
       <ForWhom need={piece.need} />
       <Box sx={{ flex: 1, minWidth: 200 }}>
         <WhatFor need={piece.need} shelf={piece.shelf} />: {props.need.pieces} × {listing.itemNumber}
-        {piece.way && ` · ${piece.way.material}`}
+        {piece.way?.material && ` · ${piece.way.material}`}
         {props.line.spare > 0 && ` · ${words.spare(props.line.spare)}`}
         <Box sx={{ fontSize: 14, color: colour.inkSoft }}>
           {piece.way?.differences.length

@@ -48,7 +48,7 @@ function OneSeller({ seller }: { seller: Seller }) {
     <Box
       component="section"
       aria-label={seller.code}
-      sx={{ bgcolor: colour.kraft, border: `1px solid ${colour.line}`, px: 1.5, py: 1, mb: 1.5 }}
+      sx={{ bgcolor: colour.label, border: `1px solid ${colour.line}`, px: 1.5, py: 1, mb: 1.5 }}
     >
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'baseline', flexWrap: 'wrap' }}>
         <Box component="h3" sx={{ m: 0, fontSize: 17, flex: '1 1 200px' }}>

@@ -23,10 +23,11 @@ class ManyOrdersTest {
     private static final int ORDERS = 500;
     private static final String TERMS = "{\"name\":\"Moody Gears\",\"country\":\"Grisland\",\"zone\":\"union\","
             + "\"currency\":\"EUR\",\"postage\":[{\"goodsFrom\":0,\"price\":3.9}],\"transitDays\":2,\"closedOn\":[]}";
-    private static final String GEAR =
-            "{\"seller\":\"lindmoor\",\"itemNumber\":\"M1\",\"pitch\":{\"system\":\"module\","
-                    + "\"value\":0.5},\"toothCount\":24,\"pressureAngleDeg\":20,\"stub\":false,\"boreMm\":2,\"faceWidthMm\":4,"
-                    + "\"material\":\"POM\",\"packSize\":1,\"packPrice\":1.5,\"stock\":100000,\"dispatchDays\":0}";
+    private static final String GEAR = """
+            {"seller":"lindmoor","itemNumber":"M1","kind":"gear","name":"Gear","partNumber":"","gear":{
+             "pitch":{"system":"module","value":0.5},"toothCount":24,"pressureAngleDeg":20,"stub":false,"boreMm":2,
+             "faceWidthMm":4,"material":"POM"},"packSize":1,"packPrice":1.5,"stock":100000,"dispatchDays":0}
+            """;
 
     /** A seller that takes an order once for a key, and one time in seven does not say so. */
     private static final class Moody implements AutoCloseable {
@@ -51,7 +52,7 @@ class ManyOrdersTest {
             String path = exchange.getRequestURI().getPath();
             if (path.endsWith("/terms")) {
                 say(exchange, 200, TERMS);
-            } else if (path.contains("/gears")) {
+            } else if (path.contains("/items")) {
                 say(exchange, 200, GEAR);
             } else {
                 asked.incrementAndGet();

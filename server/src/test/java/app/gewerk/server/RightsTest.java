@@ -119,6 +119,17 @@ class RightsTest {
                 GET /api/sourcing/{jobId}/orders
                 GET /api/standin/caliper
                 GET /api/standin/caliper/specimen
+                GET /api/stores/donors
+                GET /api/stores/find
+                GET /api/stores/numbers
+                GET /api/stores/numbers/{number}
+                GET /api/stores/prices
+                GET /api/stores/sellers
+                GET /api/stores/sellers/{seller}/list
+                GET /api/stores/shelf
+                GET /api/stores/shelf.csv
+                GET /api/stores/shelf/{itemId}/moves
+                GET /api/stores/shelf/{itemId}/spares
                 GET /api/teardown/{jobId}
                 GET /api/teardown/{jobId}/compare
                 GET /api/teardown/{jobId}/others
@@ -137,6 +148,15 @@ class RightsTest {
                 PUT /api/photo/{jobId}/{id}/marks
                 POST /api/sourcing/parcels/{orderId}/lines/{position}
                 POST /api/sourcing/parcels/{orderId}/lines/{position}/check
+                POST /api/stores/donors
+                PUT /api/stores/donors/{donorId}
+                POST /api/stores/donors/{donorId}/parts/{part}
+                DELETE /api/stores/donors/{donorId}/parts/{part}
+                PUT /api/stores/numbers/{number}
+                POST /api/stores/shelf
+                POST /api/stores/shelf.csv
+                PUT /api/stores/shelf/{itemId}
+                POST /api/stores/shelf/{itemId}/move
                 """);
         TABLE.put("technician", """
                 POST /api/choice/{jobId}
@@ -157,9 +177,14 @@ class RightsTest {
                 PUT /api/sourcing/needs/{needId}
                 DELETE /api/sourcing/needs/{needId}/word
                 PUT /api/sourcing/needs/{needId}/word
+                POST /api/sourcing/parcels/{orderId}/ask
                 POST /api/sourcing/parcels/{orderId}/withdraw
                 POST /api/sourcing/plan/place
                 POST /api/sourcing/{jobId}/orders/{orderId}/withdraw
+                POST /api/stores/sellers/{seller}/columns
+                PUT /api/stores/sellers/{seller}/columns
+                POST /api/stores/sellers/{seller}/fetch
+                POST /api/stores/sellers/{seller}/list
                 POST /api/teardown/{jobId}/merge
                 POST /api/teardown/{jobId}/steps
                 PUT /api/teardown/{jobId}/steps/{key}
@@ -182,6 +207,8 @@ class RightsTest {
                 DELETE /api/intake/serial-rules/{id}
                 PUT /api/knowledge/{file}
                 PUT /api/shop/terms
+                POST /api/stores/sellers
+                PUT /api/stores/sellers/{seller}/terms
                 """);
     }
 
@@ -234,9 +261,14 @@ class RightsTest {
             case "PUT" -> api.put(who, path, Map.of());
             case "DELETE" -> api.delete(who, path);
             default ->
-                operation.equals("POST /api/photo/{jobId}")
-                        ? api.upload(who, path + "?key=photo-0001&step=look", PhotoApiTest.jpeg(40, 30))
-                        : api.post(who, path, Map.of());
+                switch (operation) {
+                    case "POST /api/photo/{jobId}" ->
+                        api.upload(who, path + "?key=photo-0001&step=look", PhotoApiTest.jpeg(40, 30));
+                    case "POST /api/stores/sellers/{seller}/list" ->
+                        api.upload(who, path + "?currency=EUR", new byte[] {1});
+                    case "POST /api/stores/shelf.csv" -> api.upload(who, path, new byte[] {1});
+                    default -> api.post(who, path, Map.of());
+                };
         };
         return answer.status();
     }

@@ -102,7 +102,7 @@ class SellersTest {
     @Test
     void whatIsNotThereIsNotFoundAndAnOrderWantsAKey() throws Exception {
         assertThat(ask("nobody", "/terms").statusCode()).isEqualTo(404);
-        assertThat(ask("lindmoor", "/gears/NONE").statusCode()).isEqualTo(404);
+        assertThat(ask("lindmoor", "/items/NONE").statusCode()).isEqualTo(404);
         assertThat(ask("lindmoor", "/orders").statusCode()).isEqualTo(400);
     }
 

@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import org.awaitility.Awaitility;
 import org.jooq.DSLContext;
@@ -49,6 +50,12 @@ class ShopsApiTest {
     private static final Map<String, Object> MACHINE = Map.of("components", List.of(), "openings", List.of());
 
     /** A body that the operation takes when the job is one's own; none for those that have none. */
+    private static final List<Map<String, Object>> SHELF_CELLS = List.of(
+            Map.of("field", "kind", "typed", "part"),
+            Map.of("field", "name", "typed", MARK),
+            Map.of("field", "place", "typed", MARK),
+            Map.of("field", "pieces", "typed", "3"));
+
     private static final Map<String, Object> BODIES = Map.ofEntries(
             entry(
                     "PUT /api/account/people/{personId}",
@@ -89,11 +96,59 @@ class ShopsApiTest {
                     Map.of("seller", "lindmoor", "itemNumber", "L0001", "held", true)),
             entry("POST /api/sourcing/parcels/{orderId}/lines/{position}", Map.of("outcome", "here", "pieces", 1)),
             entry("POST /api/sourcing/parcels/{orderId}/lines/{position}/check", Map.of("typed", List.of("24"))),
+            entry("POST /api/stores/donors/{donorId}/parts/{part}", Map.of("broken", false)),
+            entry("PUT /api/stores/donors/{donorId}", Map.of("version", 1, "place", "x", "remark", "", "gone", true)),
+            entry(
+                    "PUT /api/stores/numbers/{number}",
+                    Map.of(
+                            "version",
+                            1,
+                            "name",
+                            "x",
+                            "places",
+                            List.of(),
+                            "companions",
+                            List.of(),
+                            "lookalikes",
+                            List.of())),
+            entry("POST /api/stores/sellers/{seller}/columns", Map.of("line", "item,name,price")),
+            entry(
+                    "PUT /api/stores/sellers/{seller}/columns",
+                    Map.of(
+                            "line",
+                            "item,name,price",
+                            "columns",
+                            List.of(
+                                    Map.of("field", "item", "heading", "item"),
+                                    Map.of("field", "name", "heading", "name"),
+                                    Map.of("field", "price", "heading", "price")))),
+            entry(
+                    "PUT /api/stores/sellers/{seller}/terms",
+                    Map.of(
+                            "name",
+                            "x",
+                            "country",
+                            "y",
+                            "zone",
+                            "home",
+                            "currency",
+                            "EUR",
+                            "postage",
+                            List.of(),
+                            "transitDays",
+                            1,
+                            "closedOn",
+                            List.of())),
+            entry("PUT /api/stores/shelf/{itemId}", Map.of("version", 1, "cells", SHELF_CELLS)),
+            entry("POST /api/stores/shelf/{itemId}/move", Map.of("why", "taken", "pieces", 1)),
             entry("POST /api/teardown/{jobId}/merge", Map.of("choices", List.of())),
             entry("POST /api/teardown/{jobId}/steps", Map.of("key", "other-shop-1", "line", "lid off")),
             entry("PUT /api/teardown/{jobId}/steps/{key}", Map.of("version", 1, "line", "lid off")),
             entry("POST /api/teardown/{jobId}/steps/{key}/move", Map.of("version", 1, "after", "")),
             entry("POST /api/teardown/{jobId}/unseen", Map.of("step", "a", "part", "b", "answer", "lost")));
+
+    private static final Set<String> FILES =
+            Set.of("POST /api/photo/{jobId}", "POST /api/stores/sellers/{seller}/list");
 
     private static final Map<String, String> QUERIES = Map.of(
             "PUT /api/intake/{jobId}", "?version=1",
@@ -101,6 +156,7 @@ class ShopsApiTest {
             "GET /api/diagnosis/{jobId}/question", "?fault=x",
             "DELETE /api/sourcing/needs/{needId}/word", "?seller=lindmoor&itemNumber=L0001",
             "DELETE /api/teardown/{jobId}/steps/{key}", "?version=1",
+            "POST /api/stores/sellers/{seller}/list", "?currency=EUR",
             "POST /api/photo/{jobId}", "?key=other-shop-1&step=look");
 
     @Autowired
@@ -176,6 +232,32 @@ class ShopsApiTest {
                         + "false, '{}', 'open', (select min(id) from person where shop_id = job.shop_id), now() from job "
                         + "where id = ? returning id",
                 job);
+        long item = api.post(mine, "/api/stores/shelf", Map.of("cells", SHELF_CELLS))
+                .body()
+                .path("id")
+                .asLong();
+        long donor = api.post(
+                        mine,
+                        "/api/stores/donors",
+                        Map.of("kind", "other", "maker", MARK, "name", MARK + " 5", "place", MARK, "remark", ""))
+                .body()
+                .path("id")
+                .asLong();
+        api.put(
+                mine,
+                "/api/stores/numbers/MN-1",
+                Map.of(
+                        "version",
+                        0,
+                        "name",
+                        MARK,
+                        "places",
+                        List.of(),
+                        "companions",
+                        List.of(),
+                        "lookalikes",
+                        List.of()));
+        api.post(mine, "/api/stores/sellers", Map.of("code", "onlymine"));
         assertThat(train.status()).isEqualTo(200);
         ids = Map.ofEntries(
                 entry("jobId", "" + job),
@@ -188,7 +270,12 @@ class ShopsApiTest {
                 entry("orderId", "" + order),
                 entry("rule", "" + rule),
                 entry("needId", "" + need),
-                entry("position", "0"));
+                entry("position", "0"),
+                entry("itemId", "" + item),
+                entry("donorId", "" + donor),
+                entry("part", "motor"),
+                entry("number", "MN-1"),
+                entry("seller", "onlymine"));
         long second = shops.open("Second", "EUR", ZoneOffset.UTC);
         there = shops.welcome(scope.in(second, () -> shops.shop(new Here(second, 0, ""))), "Ren");
         theirs = cookie(there);
@@ -216,7 +303,7 @@ class ShopsApiTest {
             case "PUT" -> api.put(who, path, body);
             case "DELETE" -> api.delete(who, path);
             default ->
-                operation.equals("POST /api/photo/{jobId}")
+                FILES.contains(operation)
                         ? api.upload(who, path, PhotoApiTest.jpeg(40, 30))
                         : api.post(who, path, body);
         };

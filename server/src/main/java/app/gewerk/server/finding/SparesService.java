@@ -82,19 +82,19 @@ public class SparesService {
         Listed listed = lists.item(here, seller, item).orElseThrow(() -> new NotFound("missing.listed", "item", item));
         List<Listed> alike = alike(here, listed.item().key(), listed.item().gear());
         List<Listed> all = alike.contains(listed) ? alike : List.of(listed);
-        Map<String, Source> known = sourcing.known(here);
+        Map<String, BigDecimal> rates = sourcing.rates(here);
         LocalDate today = shop.today(here);
         return new Prices(
                 shop.shop(here).currency(),
                 lists.prices(here, all).stream()
-                        .flatMap(p -> each(known, p.seller(), p.packPrice(), p.packSize())
+                        .flatMap(p -> each(rates, p.currency(), p.packPrice(), p.packSize())
                                 .map(each -> new PriceAt(p.seller(), p.itemNumber(), p.seenOn(), each))
                                 .stream())
                         .toList(),
                 all.stream()
                         .flatMap(l -> each(
-                                known,
-                                l.listing().seller(),
+                                rates,
+                                l.currency(),
                                 l.listing().packPrice(),
                                 l.listing().packSize())
                                 .map(each -> new PriceAt(
@@ -105,11 +105,9 @@ public class SparesService {
     }
 
     private static Optional<BigDecimal> each(
-            Map<String, Source> known, String seller, BigDecimal packPrice, int packSize) {
-        return Optional.ofNullable(known.get(seller))
-                .map(source -> packPrice
-                        .multiply(source.exchange().rate())
-                        .divide(BigDecimal.valueOf(packSize), 2, RoundingMode.HALF_UP));
+            Map<String, BigDecimal> rates, String currency, BigDecimal packPrice, int packSize) {
+        return Optional.ofNullable(rates.get(currency))
+                .map(rate -> packPrice.multiply(rate).divide(BigDecimal.valueOf(packSize), 2, RoundingMode.HALF_UP));
     }
 
     /** The same part by its number, or a gear of the same teeth, bore and plastic. */

@@ -139,6 +139,12 @@ public class SourcingService {
         return new Market(sources, gears, silent);
     }
 
+    /** What a unit of each currency is worth in the shop's. */
+    public Map<String, BigDecimal> rates(Here here) {
+        return store.rates(here, shop.shop(here).currency()).entrySet().stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, e -> e.getValue().rate()));
+    }
+
     /** Sellers whose terms are known without asking them, those that can be paid and imported from. */
     public Map<String, Source> known(Here here) {
         Sources known = new Sources(here);

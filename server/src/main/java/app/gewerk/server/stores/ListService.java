@@ -98,9 +98,7 @@ public class ListService {
      * @param currency of the prices, ISO 4217
      */
     public ListTaken read(Here here, String seller, InputStream csv, Optional<Columns> columns, String currency) {
-        if (!store.known(here, seller)) {
-            throw new NotFound("missing.seller", "code", seller);
-        }
+        requireKnown(here, seller);
         if (!currency.matches("[A-Z]{3}")) {
             throw Refused.at("currency", "list.currency");
         }
@@ -113,6 +111,12 @@ public class ListService {
         } catch (RuntimeException failed) {
             progress.is(ReadState.FAILED);
             throw failed;
+        }
+    }
+
+    private void requireKnown(Here here, String seller) {
+        if (!store.known(here, seller)) {
+            throw new NotFound("missing.seller", "code", seller);
         }
     }
 
@@ -278,6 +282,7 @@ public class ListService {
     /** @param first line of a list */
     @Transactional(readOnly = true)
     public SeenColumns columns(Here here, String seller, String first) {
+        requireKnown(here, seller);
         Columns guessed = ListFile.columns(first).orRefuse();
         List<String> headings = ListFile.headings(first, guessed.separator()).orRefuse();
         Columns seen = store.columns(here, seller)
@@ -298,9 +303,7 @@ public class ListService {
     /** Says which heading says what, from now on. @param first line of a list in which they stand */
     @Transactional
     public SeenColumns saveColumns(Here here, String seller, String first, Map<Field, String> said) {
-        if (!store.known(here, seller)) {
-            throw new NotFound("missing.seller", "code", seller);
-        }
+        requireKnown(here, seller);
         Columns guessed = ListFile.columns(first).orRefuse();
         List<String> headings = ListFile.headings(first, guessed.separator()).orRefuse();
         store.saveColumns(
@@ -319,6 +322,7 @@ public class ListService {
 
     @Transactional(readOnly = true)
     public Optional<ListRead> lastRead(Here here, String seller) {
+        requireKnown(here, seller);
         return store.lastRead(here, seller);
     }
 
