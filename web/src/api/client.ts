@@ -99,6 +99,27 @@ export async function upload<T>(path: string, file: Blob): Promise<T> {
   return ask(send());
 }
 
+/** An answer that comes line by line, each of them JSON. */
+export async function* lines<T>(path: string, signal: AbortSignal): AsyncGenerator<T> {
+  const send = async (): Promise<Answer<ReadableStream<string>>> => {
+    const response = await fetch(path, { signal });
+    if (!response.ok || !response.body) return { error: (await response.json()) as unknown, response };
+    return { data: response.body.pipeThrough(new TextDecoderStream()), response };
+  };
+  const reader = (await ask(send())).getReader();
+  let rest = '';
+  try {
+    for (let read = await reader.read(); !read.done; read = await reader.read()) {
+      const whole = (rest + read.value).split('\n');
+      rest = whole.pop() ?? '';
+      for (const line of whole) yield JSON.parse(line) as T;
+    }
+  } catch (failed) {
+    if (failed instanceof DOMException && failed.name === 'AbortError') throw failed;
+    throw new Unreachable(texts.offline);
+  }
+}
+
 export function newKey(): string {
   return crypto.randomUUID();
 }

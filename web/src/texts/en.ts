@@ -1206,6 +1206,7 @@ export const en = {
         ? 'At most a thousandth dearer than the best there can be.'
         : `At most ${(100 * gap).toFixed(1)} % dearer than the best there can be.`,
     longer: 'Look longer',
+    enough: 'That will do',
     place: (n: number, total: string) => `Order ${n === 1 ? 'this parcel' : `these ${n} parcels`}: ${total}`,
     anew: 'Plan anew',
     whatIf: (

@@ -1,12 +1,37 @@
 import { queryOptions } from '@tanstack/react-query';
-import { api, ask } from '../../api/client';
+import { api, ask, lines, Unreachable, type Schemas } from '../../api/client';
+import { texts } from '../../texts';
 import { ofJob } from '../job/queries';
 
-/** What to order for everything that is needed; planned anew whenever it is looked at after a change. */
+type Plan = Schemas['Plan'];
+
+interface Along {
+  done: number;
+  plan?: Plan;
+}
+
+/** How far a plan is, told beside the plan itself. */
+export const planDoneKey = ['plan-done'];
+
+/**
+ * What to order for everything that is needed; planned anew whenever it is looked at after a change. Each better plan is
+ * shown as it is found, so that whoever stops looking keeps the best so far.
+ */
 export const planQuery = (seconds: number) =>
   queryOptions({
     queryKey: ['plan', seconds],
-    queryFn: ({ signal }) => ask(api.GET('/api/sourcing/plan', { params: { query: { seconds } }, signal })),
+    queryFn: async ({ signal, client, queryKey }): Promise<Plan> => {
+      let best: Plan | undefined;
+      client.setQueryData(planDoneKey, 0);
+      for await (const line of lines<Along>(`/api/sourcing/plan/along?seconds=${seconds}`, signal)) {
+        client.setQueryData(planDoneKey, line.done);
+        if (!line.plan) continue;
+        best = line.plan;
+        client.setQueryData(queryKey, best);
+      }
+      if (!best) throw new Unreachable(texts.offline);
+      return best;
+    },
     staleTime: 60_000,
   });
 

@@ -65,6 +65,17 @@ export function CheckArrival({ orderId, position }: { orderId: number; position:
           {wrong}
         </Notice>
       ))}
+      {told && told.wrong.length > 0 && (
+        <a
+          href={`/api/sourcing/parcels/${orderId}/lines/${position}/return.pdf?${new URLSearchParams(
+            sent.map((text) => ['typed', text]),
+          ).toString()}`}
+          download
+          style={{ color: colour.ink, padding: '10px 0' }}
+        >
+          {texts.stores.returnSheet}
+        </a>
+      )}
       {told && told.wrong.length === 0 && told.told.length > 0 && (
         <Notice look="calm" role="status">
           {told.told.length === readings.length ? words.right : words.soFar}

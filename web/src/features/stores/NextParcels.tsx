@@ -10,7 +10,7 @@ import { dayWords, money } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { useMay } from '../shop/useRights';
-import { planQuery } from '../sourcing/queries';
+import { planDoneKey, planQuery } from '../sourcing/queries';
 import { ParcelBox, TrayNumber } from './ParcelBox';
 import { placed, pieceOf, type Plan } from './plan';
 
@@ -34,9 +34,29 @@ export function NextParcels() {
       <Box component="h2" sx={{ fontSize: 17, mt: 0 }}>
         {words.next}
       </Box>
-      {plan.isFetching && <Box role="status">{words.planning} …</Box>}
+      {plan.isFetching && <Looking long={seconds === LONG} any={plan.data !== undefined} />}
       {plan.data && <Planned plan={plan.data} longer={() => setSeconds(LONG)} looking={plan.isFetching} />}
     </section>
+  );
+}
+
+/** How far the search is; it can be ended, and the best so far stays. */
+function Looking({ long, any }: { long: boolean; any: boolean }) {
+  const queries = useQueryClient();
+  const done = useQuery({ queryKey: planDoneKey, queryFn: () => 0, enabled: false, initialData: 0 }).data;
+  return (
+    <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', mb: 1 }}>
+      <span role="status">{words.planning} …</span>
+      {long && <progress value={done} max={1} aria-label={words.planning} />}
+      {long && any && (
+        <PlainButton
+          onClick={() => void queries.cancelQueries({ queryKey: ['plan'] }, { revert: false })}
+          sx={{ minHeight: 44, px: 1.25, textDecoration: 'underline' }}
+        >
+          {words.enough}
+        </PlainButton>
+      )}
+    </Box>
   );
 }
 

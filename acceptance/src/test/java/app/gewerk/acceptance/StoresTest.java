@@ -70,6 +70,11 @@ class StoresTest {
             row.getByText("measure it").click();
             row.getByLabel(Pattern.compile("^teeth")).fill("39");
             assertThat(row.getByRole(AriaRole.ALERT)).containsText("It has 39 teeth, 38 are needed");
+            org.assertj.core.api.Assertions.assertThat(ilva.page
+                            .waitForDownload(() ->
+                                    row.getByText("sheet to send it back with").click())
+                            .suggestedFilename())
+                    .matches("return-\\d+-\\d+\\.pdf");
             row.getByLabel(Pattern.compile("^teeth")).fill("38");
             assertThat(row.getByRole(AriaRole.STATUS)).containsText("So far it is the one");
             ilva.page.waitForResponse(

@@ -115,7 +115,7 @@ class OldDatabasesTest {
     }
 
     @ParameterizedTest
-    @ValueSource(ints = {1, 2, 3, 4, 5, 11, 12, 13, 14, 15, 16})
+    @ValueSource(ints = {1, 2, 3, 4, 5, 11, 12, 13, 14, 15, 16, 17})
     void isBroughtUpToDateAndReadWhole(int version) throws Exception {
         String[] properties = FreshDatabase.properties();
         String url = FreshDatabase.url(properties);

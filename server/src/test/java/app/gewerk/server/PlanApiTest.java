@@ -354,4 +354,35 @@ class PlanApiTest {
             owner.execute("update seller set base_url = 'standin:/' || code");
         }
     }
+
+    @Test
+    void aPlanIsToldAsItComesAlongTheLastLineBeingThePlan() {
+        need(jobWithGear(24), pieces(2));
+        Api.Answer along = api.get("/api/sourcing/plan/along?seconds=1");
+        String[] lines = along.text().strip().split("\n");
+        JsonNode last = along.json().readTree(lines[lines.length - 1]);
+        assertThat(last.path("done").asDouble()).isEqualTo(1);
+        assertThat(last.path("plan").path("orders").path("parcels")).isNotEmpty();
+        assertThat(last.path("plan").path("needs").get(0).path("wanted").asString())
+                .as("in words, as everything that is answered")
+                .contains("0.5 module");
+        assertThat(api.get("/api/sourcing/plan/along?seconds=99").status()).isEqualTo(422);
+    }
+
+    @Test
+    void whatCameWrongGoesBackWithASheetThatShowsTheDifference() throws Exception {
+        long job = jobWithGear(24);
+        need(job, pieces(1));
+        api.post(mara, "/api/sourcing/plan/place", asPlaced(plan()), "place-what-comes-wrong");
+        awaitConfirmed();
+        long order = owner.value(Long.class, "select max(id) from purchase_order");
+        byte[] pdf = api.bytes("/api/sourcing/parcels/" + order + "/lines/0/return.pdf?typed=23&typed=12.5&typed=");
+        try (org.apache.pdfbox.pdmodel.PDDocument read = org.apache.pdfbox.Loader.loadPDF(pdf)) {
+            String text = new org.apache.pdfbox.text.PDFTextStripper().getText(read);
+            assertThat(text)
+                    .contains("Not the gear that was ordered", "Teeth: 24 needed, 23 came", "12.50 mm came")
+                    .contains("It has 23 teeth, 24 are needed", "true size");
+            assertThat(read.getNumberOfPages()).isEqualTo(1);
+        }
+    }
 }

@@ -113,7 +113,9 @@ class RightsTest {
                 GET /api/sourcing/needs
                 GET /api/sourcing/parcels
                 GET /api/sourcing/parcels/{orderId}/lines/{position}/check
+                GET /api/sourcing/parcels/{orderId}/lines/{position}/return.pdf
                 GET /api/sourcing/plan
+                GET /api/sourcing/plan/along
                 GET /api/sourcing/{jobId}/need
                 GET /api/sourcing/{jobId}/offers
                 GET /api/sourcing/{jobId}/orders

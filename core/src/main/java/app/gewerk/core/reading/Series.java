@@ -31,6 +31,15 @@ public final class Series {
         return SHIPPED;
     }
 
+    /** The pitches there are. */
+    public List<Pitch> pitches() {
+        return all.stream()
+                .filter(h -> !h.free())
+                .map(Hypothesis::pitch)
+                .distinct()
+                .toList();
+    }
+
     List<Hypothesis> all() {
         return all;
     }

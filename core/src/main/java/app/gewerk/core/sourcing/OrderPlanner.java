@@ -18,6 +18,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
+import java.util.function.Supplier;
 import java.util.stream.IntStream;
 
 /**
@@ -41,13 +42,16 @@ public final class OrderPlanner {
     private final Predicate<SoFar> goOn;
     private final ParcelSearch search;
     private double bound = Double.NEGATIVE_INFINITY;
+    /** What it would cost need by need. */
+    private BigDecimal alone = BigDecimal.ZERO;
 
     /**
      * How far a plan has come, in the shop's currency.
      *
      * @param done share of the time
+     * @param plan the best so far
      */
-    public record SoFar(BigDecimal weighed, BigDecimal atLeast, double done) {}
+    public record SoFar(BigDecimal weighed, BigDecimal atLeast, double done, Supplier<OrderPlan> plan) {}
 
     private OrderPlanner(OrderQuestion question, Duration time, Predicate<SoFar> goOn) {
         this.question = question;
@@ -62,8 +66,6 @@ public final class OrderPlanner {
      * @param goOn told how far it has come some times a second; ends the search when it says no
      */
     public static OrderPlan plan(OrderQuestion question, Duration time, Predicate<SoFar> goOn) {
-        OrderPlanner planner = new OrderPlanner(question, time, goOn);
-        planner.solve();
         BigDecimal alone = BigDecimal.ZERO;
         if (question.needs().size() > 1) {
             for (OpenNeed need : question.needs()) {
@@ -71,10 +73,11 @@ public final class OrderPlanner {
                 single.search.search();
                 alone = alone.add(single.landed(single.parcels()));
             }
-        } else {
-            alone = planner.landed(planner.parcels());
         }
-        return planner.told(alone);
+        OrderPlanner planner = new OrderPlanner(question, time, goOn);
+        planner.alone = alone;
+        planner.solve();
+        return planner.told();
     }
 
     /** What another day, or a seller fewer, would change. */
@@ -117,7 +120,7 @@ public final class OrderPlanner {
             If what, Optional<String> seller, OrderPlan plan, OrderQuestion question, Duration time) {
         OrderPlanner other = new OrderPlanner(question, time, any -> true);
         other.solve();
-        OrderPlan then = other.told(BigDecimal.ZERO);
+        OrderPlan then = other.told();
         return new WhatIf(
                 what,
                 seller,
@@ -169,7 +172,7 @@ public final class OrderPlanner {
             }
             if (System.nanoTime() - told > TELL_EVERY_NANOS) {
                 told = System.nanoTime();
-                if (!goOn.test(new SoFar(money(search.bestCost()), money(bound), spent()))) {
+                if (!goOn.test(new SoFar(money(search.bestCost()), money(bound), spent(), this::told))) {
                     return;
                 }
             }
@@ -180,15 +183,16 @@ public final class OrderPlanner {
         return BigDecimal.valueOf(cents / 100).setScale(2, RoundingMode.HALF_UP);
     }
 
-    private OrderPlan told(BigDecimal alone) {
+    private OrderPlan told() {
         List<PlannedParcel> parcels = parcels();
+        BigDecimal landed = landed(parcels);
         List<Unfilled> missing = missing();
         double open = unserved().mapToDouble(model::unmet).sum();
         double weighed = search.bestCost() - open;
         return new OrderPlan(
                 parcels,
-                landed(parcels),
-                alone,
+                landed,
+                question.needs().size() > 1 ? alone : landed,
                 money(weighed),
                 money(Math.min(weighed, Math.max(0, bound - open))),
                 missing);

@@ -85,4 +85,32 @@ class ArrivedTest {
                         .wrong())
                 .isEmpty();
     }
+
+    @Test
+    void whatCameIsToldFromItsReadingsWellEnoughToDrawIt() {
+        Random noise = new Random(8);
+        List<CylindricalGear> variants = List.of(
+                CylindricalGear.spur(.5, 23, 0, BasicRack.ISO_53_A),
+                CylindricalGear.spur(.5, 24, .3, BasicRack.ISO_53_A),
+                CylindricalGear.spur(.6, 24, 0, BasicRack.ISO_53_A),
+                CylindricalGear.spur(25.4 / 48, 24, 0, BasicRack.ISO_53_A),
+                NEEDED);
+        for (CylindricalGear variant : variants) {
+            CylindricalGear told = Arrived.came(NEEDED, read(variant, 1, noise));
+            assertThat(told.toothCount()).isEqualTo(variant.toothCount());
+            assertThat(told.normalModule())
+                    .as("%s", variant)
+                    .isCloseTo(variant.normalModule(), within(.004 * variant.normalModule()));
+            assertThat(told.profileShiftCoefficient())
+                    .as("%s", variant)
+                    .isCloseTo(variant.profileShiftCoefficient(), within(.08));
+        }
+    }
+
+    @Test
+    void whatWasNotReadIsTakenToBeAsNeeded() {
+        CylindricalGear told = Arrived.came(
+                NEEDED, Arrived.of(NEEDED, List.of(Optional.of(22.0), Optional.empty(), Optional.empty())));
+        assertThat(told).isEqualTo(CylindricalGear.spur(.5, 22, 0, BasicRack.ISO_53_A));
+    }
 }

@@ -244,6 +244,9 @@ class OrderPlannerTest {
         assertThat(told.getFirst().weighed())
                 .isGreaterThanOrEqualTo(told.getFirst().atLeast());
         assertThat(plan.missing().size()).isLessThan(60);
+        assertThat(told.getFirst().plan().get().weighed())
+                .as("what was told along the way is what is given")
+                .isEqualTo(plan.weighed());
     }
 
     private static Listing listing(String seller, String item, String price, int stock, int dispatchDays) {

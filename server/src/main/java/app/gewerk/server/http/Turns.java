@@ -48,6 +48,7 @@ class Turns implements WebMvcConfigurer, HandlerInterceptor {
         "/api/reading/**",
         "/api/making/**",
         "/api/sourcing/plan",
+        "/api/sourcing/plan/along",
         "/api/*/*/*.pdf",
         "/api/account/sign-in",
         "/api/account/pin"

@@ -2,7 +2,6 @@ package app.gewerk.server.making;
 
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Outline;
-import app.gewerk.core.gear.Point;
 import app.gewerk.core.making.Blank;
 import app.gewerk.core.making.Bore;
 import app.gewerk.core.making.GearSvg;
@@ -44,7 +43,7 @@ final class GearSheet {
                     blank.bore().map(Bore::words).orElse(Say.typed(""))));
             page.line(HOW_TO_PRINT);
             double centreY = 65 + LARGEST_MM / 2;
-            loops.forEach(loop -> draw(page, loop.points(), PdfPage.WIDTH_MM / 2, centreY));
+            loops.forEach(loop -> page.outline(loop.points(), PdfPage.WIDTH_MM / 2, centreY));
             ruler(page, PdfPage.MARGIN_MM, 30);
             return page.bytes();
         }
@@ -75,8 +74,8 @@ final class GearSheet {
                 double x = PdfPage.MARGIN_MM + (i % columns + 0.5) * width;
                 double y = top - (i / columns + 0.5) * height;
                 CylindricalGear gear = gears.get(i).gear;
-                draw(page, Outline.of(gear, GearSvg.CHORD_TOLERANCE_MM), x, y + 4);
-                draw(page, new Bore.Round(1).outline(0.01), x, y + 4);
+                page.outline(Outline.of(gear, GearSvg.CHORD_TOLERANCE_MM), x, y + 4);
+                page.outline(new Bore.Round(1).outline(0.01), x, y + 4);
                 page.text(
                         (i + 1) + "  " + gears.get(i).name,
                         columns == 3 ? 7 : 9,
@@ -100,19 +99,6 @@ final class GearSheet {
                     "instead",
                     Say.of("sheet." + instead));
         }
-    }
-
-    private static void draw(PdfPage page, List<Point> outline, double xMm, double yMm) {
-        page.draw(c -> {
-            c.setLineWidth(PdfPage.points(0.05));
-            c.moveTo(
-                    PdfPage.points(xMm + outline.getFirst().x()),
-                    PdfPage.points(yMm + outline.getFirst().y()));
-            for (Point point : outline.subList(1, outline.size())) {
-                c.lineTo(PdfPage.points(xMm + point.x()), PdfPage.points(yMm + point.y()));
-            }
-            c.closePathStroke();
-        });
     }
 
     private static void ruler(PdfPage page, double xMm, double yMm) {

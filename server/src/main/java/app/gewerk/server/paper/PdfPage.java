@@ -1,6 +1,7 @@
 package app.gewerk.server.paper;
 
 import app.gewerk.core.Budget;
+import app.gewerk.core.gear.Point;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.Words;
 import java.io.ByteArrayOutputStream;
@@ -8,6 +9,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.text.Bidi;
+import java.util.List;
 import java.util.Objects;
 import java.util.function.Consumer;
 import org.openpdf.text.Document;
@@ -85,6 +87,33 @@ public final class PdfPage implements AutoCloseable {
     /** Draws with PDF operators, in points from the lower left corner. */
     public void draw(Consumer<PdfContentByte> drawing) {
         drawing.accept(content);
+    }
+
+    /** A closed line round a shape, true to size, its middle at that place. */
+    public void outline(List<Point> points, double xMm, double yMm) {
+        outline(points, xMm, yMm, 1, false);
+    }
+
+    /** The same so many times as large; dashed where it is not the real thing. */
+    public void outline(List<Point> points, double xMm, double yMm, double scale, boolean dashed) {
+        draw(c -> {
+            c.saveState();
+            c.setLineWidth(points(scale > 1 ? 0.2 : 0.05));
+            if (dashed) {
+                c.setLineDash(points(1.2), points(0.8), 0);
+            }
+            for (int i = 0; i < points.size(); i++) {
+                float x = points(xMm + scale * points.get(i).x());
+                float y = points(yMm + scale * points.get(i).y());
+                if (i == 0) {
+                    c.moveTo(x, y);
+                } else {
+                    c.lineTo(x, y);
+                }
+            }
+            c.closePathStroke();
+            c.restoreState();
+        });
     }
 
     public void heading(Say say) {

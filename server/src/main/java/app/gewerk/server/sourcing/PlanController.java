@@ -11,10 +11,15 @@ import app.gewerk.server.shop.Here;
 import app.gewerk.server.sourcing.NeedService.Need;
 import app.gewerk.server.sourcing.NeedService.NeedWord;
 import app.gewerk.server.sourcing.NeedService.Needing;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -25,6 +30,7 @@ import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.json.JsonMapper;
 
 /** What is needed over all jobs, what to order for it, and what is on its way. */
 @RestController
@@ -34,8 +40,10 @@ class PlanController {
     private final NeedService needs;
     private final PlanningService planning;
     private final Purchasing purchasing;
+    private final JsonMapper json;
 
-    PlanController(NeedService needs, PlanningService planning, Purchasing purchasing) {
+    PlanController(NeedService needs, PlanningService planning, Purchasing purchasing, JsonMapper json) {
+        this.json = json;
         this.needs = needs;
         this.planning = planning;
         this.purchasing = purchasing;
@@ -95,6 +103,17 @@ class PlanController {
     @GetMapping("/plan")
     PlanningService.Plan plan(Here here, @RequestParam(defaultValue = "2") int seconds) {
         return planning.plan(here, seconds);
+    }
+
+    /**
+     * The same, told as it comes along: a line of JSON each time, the last of them the plan. Whoever has seen enough hangs up and
+     * keeps the last line.
+     */
+    @GetMapping(value = "/plan/along", produces = MediaType.APPLICATION_NDJSON_VALUE)
+    void along(Here here, @RequestParam(defaultValue = "8") int seconds, HttpServletResponse response)
+            throws IOException {
+        PlanLines lines = new PlanLines(response, json);
+        lines.write(new PlanLines.Line(1, Optional.of(planning.plan(here, seconds, lines))));
     }
 
     /** Orders what was planned, all of it or nothing. */
@@ -163,5 +182,19 @@ class PlanController {
             Here here, @PathVariable long orderId, @PathVariable int position, @RequestBody ReadOfArrived read) {
         Arrived arrived = purchasing.check(here, orderId, position, read.typed());
         return new CheckedArrival(arrived.told(), arrived.wrong());
+    }
+
+    /** A sheet that goes back with a gear that is not the one that was ordered, both drawn to scale; readings as for the check. */
+    @GetMapping(value = "/parcels/{orderId}/lines/{position}/return.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
+    ResponseEntity<byte[]> returnSheet(
+            Here here,
+            @PathVariable long orderId,
+            @PathVariable int position,
+            @RequestParam(defaultValue = "") List<String> typed) {
+        return ResponseEntity.ok()
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        "attachment; filename=\"return-" + orderId + "-" + position + ".pdf\"")
+                .body(purchasing.returnSheet(here, orderId, position, typed));
     }
 }

@@ -43,6 +43,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -155,6 +156,18 @@ public class PlanningService {
      * @param seconds to look for a good plan
      */
     public Plan plan(Here here, int seconds) {
+        return plan(here, seconds, (done, soFar) -> true);
+    }
+
+    /** Told how a plan comes along: the share of the time that is over, and the best so far. */
+    @FunctionalInterface
+    interface Along {
+        /** False ends the search; the best so far is then the plan. */
+        boolean tell(double done, Supplier<Plan> soFar);
+    }
+
+    /** The same, told along the way. */
+    Plan plan(Here here, int seconds, Along along) {
         if (seconds < 1 || seconds > MOST_SECONDS) {
             throw Refused.at("seconds", "plan.seconds", "most", MOST_SECONDS);
         }
@@ -194,13 +207,22 @@ public class PlanningService {
                         : question.refusing("" + need.id(), word.seller(), word.itemNumber());
             }
         }
-        OrderPlan plan = OrderPlanner.plan(question, Duration.ofSeconds(seconds), soFar -> true);
+        OrderQuestion asked = question;
+        String currency = shop.shop(here).currency();
+        List<PlannedNeed> planned = wishes.stream().map(Wish::planned).toList();
+        OrderPlan plan = OrderPlanner.plan(
+                asked,
+                Duration.ofSeconds(seconds),
+                soFar -> along.tell(soFar.done(), () -> {
+                    OrderPlan best = soFar.plan().get();
+                    return new Plan(currency, planned, best, best.gap(), List.of(), market.silent());
+                }));
         return new Plan(
-                shop.shop(here).currency(),
-                wishes.stream().map(Wish::planned).toList(),
+                currency,
+                planned,
                 plan,
                 plan.gap(),
-                wishes.isEmpty() ? List.of() : OrderPlanner.whatIf(question, plan, WHAT_IF),
+                wishes.isEmpty() ? List.of() : OrderPlanner.whatIf(asked, plan, WHAT_IF),
                 market.silent());
     }
 

@@ -1,6 +1,7 @@
 package app.gewerk.server.sourcing;
 
 import app.gewerk.core.Wire;
+import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.reading.LengthEntry;
@@ -458,6 +459,16 @@ public class Purchasing implements SmartLifecycle {
             read.add(text.isEmpty() ? Optional.empty() : Optional.of(i == 0 ? count(text) : lengthMm(text)));
         }
         return Arrived.of(wantedFor(here, orderId, position).need().gear(), read);
+    }
+
+    /** A sheet that goes back with what came wrong. @param typed as in {@link #check} */
+    byte[] returnSheet(Here here, long orderId, int position, List<String> typed) {
+        Order order = withLine(here, orderId, position);
+        ReadingService.Wanted wanted = wantedFor(here, orderId, position);
+        CylindricalGear needed = wanted.need().gear();
+        Arrived read = check(here, orderId, position, typed);
+        return ReturnSheet.pdf(
+                order, order.lines().get(position), wanted.words(), needed, Arrived.came(needed, read), read);
     }
 
     private static double count(String text) {
