@@ -66,8 +66,11 @@ class InTheStoresTest {
             // The gear of tray 13 has been read, and one lies in the drawer.
             ilva.open("/job/20/get");
             Locator here = region(page, "In the shop already");
-            assertThat(here).containsText("Gear 38 × 0.5, bore 2");
-            here.getByText("Take it for tray 13").first().click();
+            Locator gear = here.getByRole(AriaRole.LISTITEM)
+                    .filter(new Locator.FilterOptions().setHasText("Gear 38 × 0.5, bore 2"));
+            page.waitForResponse(
+                    answer -> answer.url().contains("/move") && answer.ok(),
+                    () -> gear.getByText("Take it for tray 13").click());
             ilva.button("Journal").click();
             assertThat(ilva.text("Taken from the shelf: 1 × Gear 38 × 0.5, bore 2 (Drawer A1)"))
                     .isVisible();
