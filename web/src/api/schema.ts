@@ -61,7 +61,7 @@ export interface paths {
         };
         get: operations["people"];
         put?: never;
-        post: operations["add_4"];
+        post: operations["add_5"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1087,6 +1087,38 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/printers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_1"];
+        put?: never;
+        post: operations["add_4"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/printers/{printerId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["forget"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3883,6 +3915,11 @@ export interface components {
             /** Format: double */
             yieldMpa: number;
         };
+        MeasuredOfPrinter: {
+            material: string;
+            name: string;
+            sizes: components["schemas"]["PrintedSize"][];
+        };
         MeasuredSize: {
             /** Format: double */
             cameMm: number;
@@ -4643,6 +4680,23 @@ export interface components {
             nozzleMm: number;
             pricePerKg: number;
             solid: components["schemas"]["SolidSpec"];
+        };
+        PrintedSize: {
+            /** Format: double */
+            cameMm: number;
+            /** Format: double */
+            drawnMm: number;
+            kind: string;
+        };
+        Printer: {
+            growth?: components["schemas"]["Growth"];
+            /** Format: int64 */
+            id: number;
+            material: string;
+            /** Format: int32 */
+            measured: number;
+            name: string;
+            why?: string;
         };
         Pulse: {
             /** Format: int64 */
@@ -5833,7 +5887,7 @@ export interface operations {
             };
         };
     };
-    add_4: {
+    add_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -7605,6 +7659,74 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    all_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Printer"][];
+                };
+            };
+        };
+    };
+    add_4: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasuredOfPrinter"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Printer"][];
+                };
+            };
+        };
+    };
+    forget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                printerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Printer"][];
+                };
             };
         };
     };

@@ -993,6 +993,16 @@ export const en = {
         `sizes scatter by ${growth.scatterMm.toFixed(3)} mm`,
       use: 'Use these',
     },
+    printers: {
+      title: 'Measured before',
+      name: 'Which printer or mould',
+      material: 'Which material',
+      keep: 'Keep for this printer',
+      measured: (n: number) => `${n} sizes measured`,
+      useName: (printer: string, material: string) => `Use what ${printer} does to ${material}`,
+      gearCame: (drawn: string) => `A gear it made: over the tips, drawn ${drawn}`,
+      sharpen: 'Add it',
+    },
     form: 'What is made',
     forms: { gear: 'a gear', rack: 'a piece of rack', bevel: 'a bevel gear', worm: 'a worm' },
     teeth: {

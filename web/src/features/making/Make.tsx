@@ -153,6 +153,12 @@ export default function Make() {
       )}
       {isGear && (
         <TestPiece
+          // Over an odd count a caliper reads less than the tip circle.
+          gear={
+            made.data?.tipDiameterMm !== undefined && Number(form.gear.teeth) % 2 === 0
+              ? { tipMm: made.data.tipDiameterMm }
+              : undefined
+          }
           take={(growth) =>
             change({
               shrink: rounded(growth.shrinkPercent.value),

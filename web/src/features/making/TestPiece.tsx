@@ -8,6 +8,7 @@ import { useDraft } from '../../parts/useDraft';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { Field } from '../workings/GearFields';
+import { Printers } from './Printers';
 
 const words = texts.make.testPiece;
 const typedSizes = z.record(z.string(), z.string());
@@ -15,8 +16,13 @@ export type Growth = Schemas['Growth'];
 
 const keyOf = (size: Schemas['CouponSize']) => `${size.kind} ${size.drawnMm}`;
 
+/** A gear as it is drawn in the file, to be measured when it is made. */
+export interface DrawnGear {
+  tipMm: number;
+}
+
 /** A piece that is made and measured once for a printer and its material; what it says is put in place of guesses. */
-export function TestPiece({ take }: { take: (growth: Growth) => void }) {
+export function TestPiece({ take, gear }: { take: (growth: Growth) => void; gear: DrawnGear | undefined }) {
   const unit = useUnit();
   const sizes = useQuery({
     queryKey: ['coupon'],
@@ -75,6 +81,12 @@ export function TestPiece({ take }: { take: (growth: Growth) => void }) {
             {words.use}
           </Button>
         </Box>
+        <Printers
+          take={take}
+          measured={says ? measured : undefined}
+          gear={gear}
+          kept={() => set(undefined)}
+        />
       </Box>
     </Box>
   );

@@ -207,11 +207,37 @@ alter table purchase_order_line
     add check (num_nonnulls(job_id, stock_item_id) = 1);
 create index purchase_order_line_of_item on purchase_order_line (shop_id, stock_item_id) where stock_item_id is not null;
 
+-- How a printer and a material of the shop make things come out: what was measured of test pieces and of gears.
+create table printer (
+    shop_id bigint not null references shop,
+    id bigint generated always as identity,
+    name text not null,
+    material text not null,
+    primary key (shop_id, id)
+);
+create unique index printer_called on printer (shop_id, lower(name), lower(material));
+
+create table printer_size (
+    shop_id bigint not null references shop,
+    id bigint generated always as identity,
+    printer_id bigint not null,
+    kind text not null check (kind in ('outside', 'bore', 'firstLayers')),
+    drawn_mm double precision not null check (drawn_mm > 0),
+    came_mm double precision not null check (came_mm > 0),
+    measured_by bigint not null,
+    measured_at timestamptz not null,
+    primary key (shop_id, id),
+    foreign key (shop_id, printer_id) references printer on delete cascade,
+    foreign key (shop_id, measured_by) references person
+);
+create index printer_size_of on printer_size (shop_id, printer_id, id);
+
 do $$
 declare t text;
 begin
     foreach t in array array['part_number', 'part_place', 'part_companion', 'part_lookalike', 'stock_item', 'stock_move',
-                             'donor', 'donor_part_gone', 'listed_item', 'listed_price', 'list_reading'] loop
+                             'donor', 'donor_part_gone', 'listed_item', 'listed_price', 'list_reading',
+                             'printer', 'printer_size'] loop
         execute format('alter table %I enable row level security', t);
         execute format('create policy own on %I using (shop_id = shop_here())', t);
     end loop;

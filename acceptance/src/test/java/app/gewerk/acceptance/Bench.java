@@ -43,6 +43,10 @@ public final class Bench {
             }
             return;
         }
+        if (List.of(arguments).contains("stores")) {
+            StoresBench.run();
+            return;
+        }
         if (List.of(arguments).contains("making")) {
             CoreBench.run("made");
             try (RunningGewerk gewerk = RunningGewerk.withDemo()) {

@@ -8,10 +8,24 @@ import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
 import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
 /** The shelf, donors, numbers and sellers' lists, and a part found in all of them. */
 class InTheStoresTest {
+    private static RunningGewerk demo;
+
+    @BeforeAll
+    static void open() {
+        demo = RunningGewerk.withDemo();
+    }
+
+    @AfterAll
+    static void close() {
+        demo.close();
+    }
+
     private static Locator region(Page page, String name) {
         return page.getByRole(
                 AriaRole.REGION, new Page.GetByRoleOptions().setName(name).setExact(true));
@@ -27,8 +41,7 @@ class InTheStoresTest {
 
     @Test
     void aPartIsFoundByNumberByMachineAndByWhatItIsAndTakenForATray() {
-        try (RunningGewerk demo = RunningGewerk.withDemo();
-                Technician ilva = new Technician(demo)) {
+        try (Technician ilva = new Technician(demo)) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
             ilva.open("/stores");
@@ -79,8 +92,7 @@ class InTheStoresTest {
 
     @Test
     void theShelfIsKeptWithOnePressAPieceAndAListGoesInAndOut() {
-        try (RunningGewerk demo = RunningGewerk.withDemo();
-                Technician ilva = new Technician(demo)) {
+        try (Technician ilva = new Technician(demo)) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
             ilva.open("/stores");
@@ -154,8 +166,7 @@ class InTheStoresTest {
 
     @Test
     void aSellersListIsReadFromAFileWithItsColumnsMappedOnce() {
-        try (RunningGewerk demo = RunningGewerk.withDemo();
-                Technician ilva = new Technician(demo)) {
+        try (Technician ilva = new Technician(demo)) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
             ilva.open("/stores/sellers");

@@ -108,6 +108,42 @@ class MakeAGearTest {
     }
 
     @Test
+    void aPrinterIsKeptByTheShopAndAGearThatItMadeIsAddedToIt() {
+        try (RunningGewerk demo = RunningGewerk.withDemo();
+                Technician ilva = new Technician(demo)) {
+            ilva.open("/");
+            ilva.stepUpAs("Ilva");
+            ilva.open("/workings/make?job=20");
+            ilva.page.getByText("Measured on a test piece").click();
+            Map.of(
+                            "outside, drawn 66", "65,70",
+                            "outside, drawn 20", "19.98",
+                            "outside, drawn 5", "5.07",
+                            "bore, drawn 3", "2.86",
+                            "bore, drawn 5", "4.85")
+                    .forEach((label, typed) -> ilva.field(label).fill(typed));
+            ilva.field("Which printer or mould").fill("North");
+            ilva.field("Which material").fill("PETG");
+            ilva.button("Keep for this printer").click();
+            assertThat(ilva.text("5 sizes measured")).isVisible();
+            assertThat(ilva.field("outside, drawn 66")).hasValue("");
+
+            ilva.page.reload();
+            ilva.page.getByText("Measured on a test piece").click();
+            ilva.page.getByLabel("Use what North does to PETG").click();
+            assertThat(ilva.field("outside grows, a side")).hasValue(Pattern.compile("0\\.0[45]\\d*"));
+            // The gear of tray 13 has 38 teeth of module 0.5, and is drawn larger by what it will shrink.
+            Locator gear = ilva.page.getByLabel(Pattern.compile("^A gear it made: over the tips"));
+            gear.fill("45");
+            ilva.button("Add it").click();
+            assertThat(ilva.text("measure again")).isVisible();
+            gear.fill("20.00");
+            ilva.button("Add it").click();
+            assertThat(ilva.text("6 sizes measured")).isVisible();
+        }
+    }
+
+    @Test
     void whatPrintingAndCastingTakeIsWorkedOut() {
         try (Technician ilva = new Technician(RunningGewerk.demoToLookAt())) {
             ilva.open("/");

@@ -37,12 +37,17 @@ public final class Shots {
             picture(technician, folder.resolve("read-overlay.png"));
             shot(technician, "/job/20/choose", "The maker's spare", folder.resolve("choose.png"));
             shot(technician, "/workings/pair", "Runs freely", folder.resolve("pair.png"));
-            shot(technician, "/workings/spans", "steadiest", folder.resolve("spans.png"));
             technician.open("/workings/make?job=20");
             technician.page.locator("canvas[data-body][data-frames]").waitFor();
             technician.text("drawn across the tips").waitFor();
             picture(technician, folder.resolve("make.png"));
             shot(technician, "/stores", "job by job", folder.resolve("stores.png"));
+            technician.open("/stores?find="
+                    + java.net.URLEncoder.encode(
+                            "0.5 module 20-30 teeth bore 3", java.nio.charset.StandardCharsets.UTF_8));
+            technician.text("what it has cost").first().click();
+            technician.text("What each asks today").waitFor();
+            picture(technician, folder.resolve("find-part.png"));
             technician.open("/book/1");
             technician
                     .button(java.util.regex.Pattern.compile("^middle gear, 1 of 2"))

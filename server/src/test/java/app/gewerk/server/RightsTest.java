@@ -110,6 +110,7 @@ class RightsTest {
                 GET /api/photo/{jobId}/{id}/thumbnail.jpg
                 GET /api/reading/{jobId}
                 GET /api/shop/terms
+                GET /api/printers
                 GET /api/sourcing/needs
                 GET /api/sourcing/parcels
                 GET /api/sourcing/parcels/{orderId}/lines/{position}/check
@@ -173,6 +174,8 @@ class RightsTest {
                 PUT /api/intake/{jobId}/about-to
                 POST /api/intake/{jobId}/electrical
                 DELETE /api/photo/{jobId}/{id}
+                POST /api/printers
+                DELETE /api/printers/{printerId}
                 PUT /api/reading/{jobId}
                 POST /api/reading/{jobId}/take
                 DELETE /api/sourcing/needs/{needId}

@@ -258,6 +258,11 @@ class ShopsApiTest {
                         "lookalikes",
                         List.of()));
         api.post(mine, "/api/stores/sellers", Map.of("code", "onlymine"));
+        long printer = api.post(mine, "/api/printers", PrinterApiTest.testPiece(MARK, "PLA", 0))
+                .body()
+                .get(0)
+                .path("id")
+                .asLong();
         assertThat(train.status()).isEqualTo(200);
         ids = Map.ofEntries(
                 entry("jobId", "" + job),
@@ -273,6 +278,7 @@ class ShopsApiTest {
                 entry("position", "0"),
                 entry("itemId", "" + item),
                 entry("donorId", "" + donor),
+                entry("printerId", "" + printer),
                 entry("part", "motor"),
                 entry("number", "MN-1"),
                 entry("seller", "onlymine"));

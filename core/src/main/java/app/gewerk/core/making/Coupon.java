@@ -3,6 +3,7 @@ package app.gewerk.core.making;
 import app.gewerk.core.Wire;
 import app.gewerk.core.gear.Limits;
 import app.gewerk.core.gear.Point;
+import app.gewerk.core.words.Outcome;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import java.util.ArrayList;
@@ -114,6 +115,19 @@ public final class Coupon {
             Optional<Found> firstLayerMm,
             double scatterMm) {
 
+        /** What a size comes out as that is drawn so large. */
+        public double expectedMm(Kind kind, double drawnMm) {
+            double shrunk = drawnMm * (1 - shrinkPercent.value / 100);
+            return switch (kind) {
+                case OUTSIDE -> shrunk + 2 * outsideGrowthMm.value;
+                case BORE -> shrunk - boreClosesMm.value;
+                case FIRST_LAYERS ->
+                    shrunk
+                            + 2 * outsideGrowthMm.value
+                            + 2 * firstLayerMm.map(Found::value).orElse(0.0);
+            };
+        }
+
         public Allowances allowances(double backlashMm) {
             return new Allowances(
                     shrinkPercent.value,
@@ -131,9 +145,15 @@ public final class Coupon {
      * @throws Refused where there are too few sizes to tell these apart, or they were drawn in another unit
      */
     public static Growth growth(List<Measured> measured) {
-        wrongUnit(measured).ifPresent(unit -> {
-            throw new Refused("coupon.unit", "unit", unit);
-        });
+        return tried(measured).orRefuse();
+    }
+
+    /** The same, or why it cannot be told. */
+    public static Outcome<Growth> tried(List<Measured> measured) {
+        Optional<Say> unit = wrongUnit(measured);
+        if (unit.isPresent()) {
+            return Outcome.cannot("coupon.unit", "unit", unit.get());
+        }
         long outside = measured.stream()
                 .filter(m -> m.kind == Kind.OUTSIDE)
                 .map(Measured::drawnMm)
@@ -143,7 +163,7 @@ public final class Coupon {
         boolean first = measured.stream().anyMatch(m -> m.kind == Kind.FIRST_LAYERS);
         int unknown = first ? 4 : 3;
         if (outside < 2 || !bore || measured.size() <= unknown) {
-            throw new Refused("coupon.tooFew");
+            return Outcome.cannot("coupon.tooFew");
         }
         double[][] x = new double[measured.size()][];
         double[] y = new double[measured.size()];
@@ -162,12 +182,12 @@ public final class Coupon {
         fit.newSampleData(y, x);
         double[] found = fit.estimateRegressionParameters();
         double[] sigma = fit.estimateRegressionParametersStandardErrors();
-        return new Growth(
+        return new Outcome.Made<>(new Growth(
                 new Found(100 * found[0], 100 * sigma[0]),
                 new Found(found[1], sigma[1]),
                 new Found(found[2], sigma[2]),
                 first ? Optional.of(new Found(found[3], sigma[3])) : Optional.empty(),
-                fit.estimateRegressionStandardError());
+                fit.estimateRegressionStandardError()));
     }
 
     /** Units that drawings are mistaken for, by what a length comes out as then. */

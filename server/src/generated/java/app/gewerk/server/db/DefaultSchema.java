@@ -40,6 +40,8 @@ import app.gewerk.server.db.tables.PartPlace;
 import app.gewerk.server.db.tables.Person;
 import app.gewerk.server.db.tables.PhoneLink;
 import app.gewerk.server.db.tables.Photo;
+import app.gewerk.server.db.tables.Printer;
+import app.gewerk.server.db.tables.PrinterSize;
 import app.gewerk.server.db.tables.PurchaseOrder;
 import app.gewerk.server.db.tables.PurchaseOrderLine;
 import app.gewerk.server.db.tables.SavedOnce;
@@ -260,6 +262,16 @@ public class DefaultSchema extends SchemaImpl {
     public final Photo PHOTO = Photo.PHOTO;
 
     /**
+     * The table <code>printer</code>.
+     */
+    public final Printer PRINTER = Printer.PRINTER;
+
+    /**
+     * The table <code>printer_size</code>.
+     */
+    public final PrinterSize PRINTER_SIZE = PrinterSize.PRINTER_SIZE;
+
+    /**
      * The table <code>purchase_order</code>.
      */
     public final PurchaseOrder PURCHASE_ORDER = PurchaseOrder.PURCHASE_ORDER;
@@ -386,6 +398,8 @@ public class DefaultSchema extends SchemaImpl {
             Person.PERSON,
             PhoneLink.PHONE_LINK,
             Photo.PHOTO,
+            Printer.PRINTER,
+            PrinterSize.PRINTER_SIZE,
             PurchaseOrder.PURCHASE_ORDER,
             PurchaseOrderLine.PURCHASE_ORDER_LINE,
             SavedOnce.SAVED_ONCE,

@@ -18,6 +18,7 @@ import app.gewerk.server.db.tables.Need;
 import app.gewerk.server.db.tables.NeedWord;
 import app.gewerk.server.db.tables.PartNumber;
 import app.gewerk.server.db.tables.PartPlace;
+import app.gewerk.server.db.tables.PrinterSize;
 import app.gewerk.server.db.tables.PurchaseOrder;
 import app.gewerk.server.db.tables.PurchaseOrderLine;
 import app.gewerk.server.db.tables.SavedOnce;
@@ -63,6 +64,7 @@ public class Indexes {
     public static final Index NEED_OPEN = Internal.createIndex(DSL.name("need_open"), Need.NEED, new OrderField[] { Need.NEED.SHOP_ID, Need.NEED.ID }, false);
     public static final Index PART_NUMBER_OF_NEWER = Internal.createIndex(DSL.name("part_number_of_newer"), PartNumber.PART_NUMBER, new OrderField[] { PartNumber.PART_NUMBER.SHOP_ID, PartNumber.PART_NUMBER.SUPERSEDED_BY }, false);
     public static final Index PART_PLACE_OF_MODEL = Internal.createIndex(DSL.name("part_place_of_model"), PartPlace.PART_PLACE, new OrderField[] { PartPlace.PART_PLACE.SHOP_ID, PartPlace.PART_PLACE.MODEL_ID }, false);
+    public static final Index PRINTER_SIZE_OF = Internal.createIndex(DSL.name("printer_size_of"), PrinterSize.PRINTER_SIZE, new OrderField[] { PrinterSize.PRINTER_SIZE.SHOP_ID, PrinterSize.PRINTER_SIZE.PRINTER_ID, PrinterSize.PRINTER_SIZE.ID }, false);
     public static final Index PURCHASE_ORDER_BY_DAY = Internal.createIndex(DSL.name("purchase_order_by_day"), PurchaseOrder.PURCHASE_ORDER, new OrderField[] { PurchaseOrder.PURCHASE_ORDER.SHOP_ID, PurchaseOrder.PURCHASE_ORDER.ASKED_AT }, false);
     public static final Index PURCHASE_ORDER_LINE_OF_ITEM = Internal.createIndex(DSL.name("purchase_order_line_of_item"), PurchaseOrderLine.PURCHASE_ORDER_LINE, new OrderField[] { PurchaseOrderLine.PURCHASE_ORDER_LINE.SHOP_ID, PurchaseOrderLine.PURCHASE_ORDER_LINE.STOCK_ITEM_ID }, false);
     public static final Index PURCHASE_ORDER_LINE_OF_JOB = Internal.createIndex(DSL.name("purchase_order_line_of_job"), PurchaseOrderLine.PURCHASE_ORDER_LINE, new OrderField[] { PurchaseOrderLine.PURCHASE_ORDER_LINE.SHOP_ID, PurchaseOrderLine.PURCHASE_ORDER_LINE.JOB_ID, PurchaseOrderLine.PURCHASE_ORDER_LINE.ORDER_ID }, false);

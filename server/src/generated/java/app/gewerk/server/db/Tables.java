@@ -40,6 +40,8 @@ import app.gewerk.server.db.tables.PartPlace;
 import app.gewerk.server.db.tables.Person;
 import app.gewerk.server.db.tables.PhoneLink;
 import app.gewerk.server.db.tables.Photo;
+import app.gewerk.server.db.tables.Printer;
+import app.gewerk.server.db.tables.PrinterSize;
 import app.gewerk.server.db.tables.PurchaseOrder;
 import app.gewerk.server.db.tables.PurchaseOrderLine;
 import app.gewerk.server.db.tables.SavedOnce;
@@ -243,6 +245,16 @@ public class Tables {
      * The table <code>photo</code>.
      */
     public static final Photo PHOTO = Photo.PHOTO;
+
+    /**
+     * The table <code>printer</code>.
+     */
+    public static final Printer PRINTER = Printer.PRINTER;
+
+    /**
+     * The table <code>printer_size</code>.
+     */
+    public static final PrinterSize PRINTER_SIZE = PrinterSize.PRINTER_SIZE;
 
     /**
      * The table <code>purchase_order</code>.

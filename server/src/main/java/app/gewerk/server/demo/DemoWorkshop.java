@@ -35,6 +35,7 @@ import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.shop.ShopScope;
 import app.gewerk.server.shop.ShopService;
 import app.gewerk.server.sourcing.NeedService;
+import app.gewerk.server.sourcing.OrderSender;
 import app.gewerk.server.sourcing.Purchasing;
 import app.gewerk.server.sourcing.SourcingService;
 import app.gewerk.server.teardown.TeardownService;
@@ -84,6 +85,7 @@ class DemoWorkshop implements SmartLifecycle {
     private final ReadingService readings;
     private final SourcingService sourcing;
     private final Purchasing purchasing;
+    private final OrderSender sender;
     private final ChoiceService choices;
     private final WeighingService weighing;
     private final DeviceService devices;
@@ -105,6 +107,7 @@ class DemoWorkshop implements SmartLifecycle {
             ReadingService readings,
             SourcingService sourcing,
             Purchasing purchasing,
+            OrderSender sender,
             ChoiceService choices,
             WeighingService weighing,
             DeviceService devices,
@@ -123,6 +126,7 @@ class DemoWorkshop implements SmartLifecycle {
         this.readings = readings;
         this.sourcing = sourcing;
         this.purchasing = purchasing;
+        this.sender = sender;
         this.choices = choices;
         this.weighing = weighing;
         this.devices = devices;
@@ -572,7 +576,7 @@ class DemoWorkshop implements SmartLifecycle {
                                 Optional.empty()),
                         null,
                         Optional.of("demo-job-" + id));
-                purchasing.orders(here, id).forEach(o -> purchasing.send(here, o.id()));
+                purchasing.orders(here, id).forEach(o -> sender.send(here, o.id()));
                 return id;
             });
             if (t.moves() != null && !t.moves().isEmpty()) {

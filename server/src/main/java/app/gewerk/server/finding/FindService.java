@@ -6,6 +6,7 @@ import app.gewerk.core.sourcing.GearAsListed;
 import app.gewerk.core.sourcing.LandedCost;
 import app.gewerk.core.sourcing.Match.Difference;
 import app.gewerk.core.sourcing.Source;
+import app.gewerk.core.sourcing.Worth;
 import app.gewerk.core.stores.Asked;
 import app.gewerk.core.stores.GearWish;
 import app.gewerk.core.stores.GearWish.Range;
@@ -51,8 +52,6 @@ public class FindService {
     private static final int MOST_LISTED = 300;
     private static final int MOST_SHOWN = 60;
     private static final int MOST_COUNTS = 60;
-    /** What a day of waiting is worth against money, in the shop's currency (from memory). */
-    private static final BigDecimal A_DAY = new BigDecimal("0.50");
     /** Pitches of one gear as it may have been read; below that it is not looked for. */
     private static final double WORTH_LOOKING = 0.02;
 
@@ -520,7 +519,7 @@ public class FindService {
                         new Fit(fit, differences).minutes(),
                         price,
                         arrives.flatMap(day -> price.map(p -> p.add(loss)
-                                .add(A_DAY.multiply(BigDecimal.valueOf(ChronoUnit.DAYS.between(today, day))))
+                                .add(Worth.A_DAY.multiply(BigDecimal.valueOf(ChronoUnit.DAYS.between(today, day))))
                                 .setScale(2, RoundingMode.HALF_UP))),
                         arrives,
                         List.copyOf(cautions));

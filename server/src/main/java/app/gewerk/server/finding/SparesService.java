@@ -3,6 +3,7 @@ package app.gewerk.server.finding;
 import app.gewerk.core.sourcing.GearAsListed;
 import app.gewerk.core.sourcing.LandedCost;
 import app.gewerk.core.sourcing.Source;
+import app.gewerk.core.sourcing.Worth;
 import app.gewerk.core.stores.GearWish;
 import app.gewerk.core.stores.PartKey;
 import app.gewerk.core.stores.Spares;
@@ -35,12 +36,6 @@ public class SparesService {
     private static final int MOST = 100;
     private static final double SAME_PITCH = 0.004;
     private static final double SAME_BORE_MM = 0.05;
-    /** A shelf costs that share of what lies on it a year: space, money, what ages (from memory). */
-    private static final double HOLDING = 0.25;
-    /** What a day is worth on which a machine waits, and once more ordering by itself (from memory). */
-    private static final double A_DAY = 0.5;
-
-    private static final double ORDERED_ALONE = 6;
     /** Where no seller is known to have it: a week and a half by mail order (common practice). */
     private static final double USUAL_DAYS = 10;
 
@@ -180,7 +175,14 @@ public class SparesService {
                 .or(() -> cheapest.map(LandedCost::total))
                 .map(BigDecimal::doubleValue)
                 .orElse(0.0);
-        Spares.Use use = new Spares.Use(used, years, days, service, price, HOLDING, days * A_DAY + ORDERED_ALONE);
+        Spares.Use use = new Spares.Use(
+                used,
+                years,
+                days,
+                service,
+                price,
+                Worth.HOLDING,
+                days * Worth.A_DAY.doubleValue() + Worth.ORDERED_ALONE.doubleValue());
         return new SparesFor(item, use, Spares.of(use));
     }
 }

@@ -9,6 +9,7 @@ import app.gewerk.core.sourcing.OpenNeed;
 import app.gewerk.core.sourcing.OrderPlan;
 import app.gewerk.core.sourcing.OrderPlanner;
 import app.gewerk.core.sourcing.OrderQuestion;
+import app.gewerk.core.sourcing.Worth;
 import app.gewerk.core.words.Outcome;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
@@ -51,14 +52,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** Plans orders over all that jobs need, and places what was planned. */
 @Service
 public class PlanningService {
-    /** What a day that a machine waits for its gear is worth, in the shop's currency (from memory). */
-    private static final BigDecimal A_DAY = new BigDecimal("0.50");
-    /** What it costs when something ordered does not come: asking, sending back, the days lost (from memory). */
-    private static final BigDecimal A_FAILURE = new BigDecimal("15.00");
-
-    /** The same for a day that a place on a shelf is empty (from memory). */
-    private static final BigDecimal A_SPARES_DAY = new BigDecimal("0.05");
-
     /** What the needs of the shelf begin with in a plan. */
     private static final String SHELF = "s";
 
@@ -199,7 +192,7 @@ public class PlanningService {
                 wishes.stream().flatMap(w -> w.listings.stream()).distinct().toList(),
                 List.copyOf(market.sources().values()),
                 sourcing.today(here),
-                A_FAILURE);
+                Worth.A_FAILURE);
         for (Need need : open) {
             for (NeedWord word : need.words()) {
                 question = word.held()
@@ -242,7 +235,7 @@ public class PlanningService {
                 need.needing().pieces(),
                 need.needing().latest(),
                 need.needing().maySplit(),
-                A_DAY,
+                Worth.A_DAY,
                 ways,
                 rate,
                 list -> new PlannedNeed("" + need.id(), Optional.of(need), Optional.empty(), words, list));
@@ -262,7 +255,7 @@ public class PlanningService {
                     item.missing(),
                     Optional.empty(),
                     true,
-                    A_SPARES_DAY,
+                    Worth.A_SPARES_DAY,
                     ways,
                     rate,
                     list -> new PlannedNeed(id, Optional.empty(), Optional.of(item), words, list));
@@ -278,7 +271,7 @@ public class PlanningService {
                         item.missing(),
                         Optional.empty(),
                         true,
-                        A_SPARES_DAY,
+                        Worth.A_SPARES_DAY,
                         listed.stream()
                                 .map(l -> new OpenNeed.Choice(l.seller(), l.itemNumber(), BigDecimal.ZERO))
                                 .toList()),

@@ -16,63 +16,34 @@ import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.reading.ReadingService;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
-import app.gewerk.server.shop.ShopScope;
 import app.gewerk.server.sourcing.NeedService.NeedWord;
 import app.gewerk.server.stores.ShelfService;
 import app.gewerk.server.stores.ShelfService.StockItem;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import java.math.BigDecimal;
-import java.time.Duration;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.Semaphore;
-import java.util.concurrent.TimeUnit;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
-import org.springframework.context.SmartLifecycle;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.transaction.support.TransactionTemplate;
 
-/**
- * Orders to sellers. Each is written down with the decision that wants it and sent afterwards, outside any transaction, by
- * whichever process comes to it first; a seller that does not answer is asked again after growing pauses, under the same
- * key, so that it is ordered once.
- */
+/** Orders to sellers: written down with the decision that wants them, and what becomes of each of their lines. */
 @Service
-public class Purchasing implements SmartLifecycle {
-    private static final Logger LOG = LoggerFactory.getLogger(Purchasing.class);
-
-    /** Longer than asking a seller takes, patience and all. */
-    private static final Duration CLAIM = Duration.ofSeconds(30);
-
-    private static final Duration FIRST_PAUSE = Duration.ofSeconds(5);
-    private static final Duration LONGEST_PAUSE = Duration.ofMinutes(10);
-    /** How often a process looks by itself for orders that another has left. */
-    private static final Duration LOOK = Duration.ofSeconds(10);
-    /** Orders on their way from one process. */
-    private static final int AT_ONCE = 8;
-
+public class Purchasing {
     private final PurchaseStore store;
     private final NeedStore needs;
     private final ReadingService readings;
     private final SourcingService sourcing;
     private final ShelfService shelf;
     private final JobService jobs;
-    private final ShopScope scope;
+    private final OrderSender sender;
     private final ShopClock clock;
     private final TransactionTemplate transaction;
-    private final Semaphore wanted = new Semaphore(0);
-    private final Semaphore atOnce = new Semaphore(AT_ONCE);
-    private volatile boolean running;
-    private Thread sender = Thread.ofVirtual().unstarted(() -> {});
 
     Purchasing(
             PurchaseStore store,
@@ -81,7 +52,7 @@ public class Purchasing implements SmartLifecycle {
             SourcingService sourcing,
             ShelfService shelf,
             JobService jobs,
-            ShopScope scope,
+            OrderSender sender,
             ShopClock clock,
             TransactionTemplate transaction) {
         this.store = store;
@@ -90,7 +61,7 @@ public class Purchasing implements SmartLifecycle {
         this.sourcing = sourcing;
         this.shelf = shelf;
         this.jobs = jobs;
-        this.scope = scope;
+        this.sender = sender;
         this.clock = clock;
         this.transaction = transaction;
     }
@@ -279,7 +250,7 @@ public class Purchasing implements SmartLifecycle {
     }
 
     /** One of the sentences on what a seller has confirmed. */
-    private static Say ordered(String code, Say line, String seller, String number, Say total, LocalDate day) {
+    static Say ordered(String code, Say line, String seller, String number, Say total, LocalDate day) {
         return Say.of(code, "line", line, "seller", seller, "number", number, "total", total, "day", day);
     }
 
@@ -325,7 +296,7 @@ public class Purchasing implements SmartLifecycle {
         TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
             @Override
             public void afterCommit() {
-                wanted.release();
+                sender.wake();
             }
         });
         return id;
@@ -344,7 +315,7 @@ public class Purchasing implements SmartLifecycle {
     @Transactional
     public List<Order> withdraw(Here here, long orderId) {
         Order order = store.order(here, orderId).orElseThrow(() -> new NotFound("missing.order", "number", orderId));
-        List<Job> held = hold(here, order);
+        List<Job> held = sender.hold(here, order);
         if (!store.ends(here, orderId, State.WITHDRAWN, Optional.empty(), clock.now())) {
             throw new Stale(store.underWay(here));
         }
@@ -358,7 +329,7 @@ public class Purchasing implements SmartLifecycle {
     }
 
     /** What a job waits for when its order came to nothing: to be ordered again with others, or a decision. */
-    private static Say afterwards(Order order, long jobId) {
+    static Say afterwards(Order order, long jobId) {
         boolean need = order.lines().stream()
                 .anyMatch(l -> l.forJob(jobId) && l.needId().isPresent());
         return need ? Say.of("orderedTogether") : Say.of("choosing");
@@ -368,11 +339,6 @@ public class Purchasing implements SmartLifecycle {
         return store.order(here, orderId)
                 .filter(o -> o.jobs().contains(jobId))
                 .orElseThrow(() -> new NotFound("missing.order", "number", orderId));
-    }
-
-    /** Every job of an order, one after the other by number, so that nobody waits for each other. */
-    private List<Job> hold(Here here, Order order) {
-        return order.jobs().stream().map(job -> jobs.hold(here, job)).toList();
     }
 
     /**
@@ -493,7 +459,7 @@ public class Purchasing implements SmartLifecycle {
         }
         List<SellerClient.LineSaid> said = sourcing.state(here, order);
         transaction.executeWithoutResult(t -> {
-            hold(here, order);
+            sender.hold(here, order);
             Order now = store.order(here, orderId).orElseThrow();
             for (int position = 0; position < now.lines().size(); position++) {
                 OrderLine line = now.lines().get(position);
@@ -558,157 +524,5 @@ public class Purchasing implements SmartLifecycle {
             case WRONG, REFUNDED -> jobs.waitForGear(here, job, afterwards(order, job.id()));
             case COMING, PARTLY, RETURNED -> {}
         }
-    }
-
-    /** Sends an order of a shop that the thread works for; what comes of it is written down in a transaction of its own. */
-    public void send(Here here, long orderId) {
-        Order order = store.order(here, orderId).orElseThrow();
-        if (order.state() != State.WAITING) {
-            return;
-        }
-        List<SourcingService.Wants> wants = order.lines().stream()
-                .map(l -> new SourcingService.Wants(l.itemNumber(), l.pieces(), l.seenPrice()))
-                .toList();
-        try {
-            SourcingService.Ordered answer = sourcing.order(here, order.seller(), wants, order.key());
-            transaction.executeWithoutResult(t -> confirmed(here, order, answer));
-        } catch (SourcingService.Declined declined) {
-            transaction.executeWithoutResult(t -> refused(here, order, declined.why()));
-        } catch (SellerClient.NoAnswer silent) {
-            transaction.executeWithoutResult(t -> silent(here, order));
-        }
-    }
-
-    private void confirmed(Here here, Order order, SourcingService.Ordered answer) {
-        List<Job> held = hold(here, order);
-        boolean waited = store.ordered(here, order, answer, clock.now());
-        // Withdrawn meanwhile, and ordered all the same: that must not go unseen.
-        String told = waited ? "journal.ordered" : "journal.orderedAllTheSame";
-        Order now = store.order(here, order.id()).orElseThrow();
-        for (Job job : held) {
-            Order theirs = now.of(job.id());
-            jobs.write(
-                    here,
-                    job.id(),
-                    Step.GET,
-                    ordered(
-                            told,
-                            theirs.lines().getFirst().said(),
-                            answer.seller().name(),
-                            answer.orderNumber(),
-                            Say.money(
-                                    theirs.total().orElse(answer.landed().total()),
-                                    answer.landed().currency()),
-                            answer.landed().arrives()),
-                    "",
-                    Optional.empty(),
-                    Optional.of(answer.landed()));
-            if (waited) {
-                jobs.markDone(here, job.id(), Step.GET);
-                jobs.waitForGear(
-                        here, job, Say.of("arrives", "day", answer.landed().arrives()));
-            }
-        }
-    }
-
-    private void refused(Here here, Order order, Say why) {
-        List<Job> held = hold(here, order);
-        if (store.ends(here, order.id(), State.REFUSED, Optional.of(why), clock.now())) {
-            store.openAgain(here, order.id());
-            for (Job job : held) {
-                jobs.write(
-                        here, job.id(), Step.GET, Say.of("journal.orderRefused", "seller", order.seller(), "why", why));
-                jobs.waitForGear(here, job, afterwards(order, job.id()));
-            }
-        }
-    }
-
-    private void silent(Here here, Order order) {
-        // Held before the order is written to, as whoever withdraws it does.
-        List<Job> held = hold(here, order);
-        long pause = FIRST_PAUSE.toMillis() << Math.clamp(order.tries() - 1, 0, 16);
-        store.tryAgain(
-                here, order.id(), clock.now().plus(Duration.ofMillis(Math.min(pause, LONGEST_PAUSE.toMillis()))));
-        if (order.tries() == 1) {
-            for (Job job : held) {
-                jobs.write(here, job.id(), Step.GET, Say.of("journal.sellerSilent", "seller", order.seller()));
-            }
-        }
-    }
-
-    /** Sends what is due, each beside the others, so that a seller who lets one wait delays no order to another. */
-    private void sendAll(ExecutorService beside) throws InterruptedException {
-        while (running) {
-            atOnce.acquire();
-            Optional<PurchaseStore.Claimed> claimed = Optional.empty();
-            try {
-                claimed = transaction.execute(
-                        t -> store.claim(OffsetDateTime.now().plus(CLAIM)));
-            } finally {
-                if (claimed.isEmpty()) {
-                    atOnce.release();
-                }
-            }
-            if (claimed.isEmpty()) {
-                return;
-            }
-            PurchaseStore.Claimed order = claimed.get();
-            beside.execute(() -> {
-                try {
-                    sendClaimed(order);
-                } finally {
-                    atOnce.release();
-                }
-            });
-        }
-    }
-
-    private void sendClaimed(PurchaseStore.Claimed claimed) {
-        try {
-            scope.in(claimed.shopId(), () -> {
-                send(store.asker(claimed.shopId(), claimed.orderId()).orElseThrow(), claimed.orderId());
-                return claimed.orderId();
-            });
-        } catch (RuntimeException failed) {
-            LOG.warn("Order {} is tried again after {}", claimed.orderId(), CLAIM, failed);
-        }
-    }
-
-    @Override
-    public void start() {
-        running = true;
-        sender = Thread.ofVirtual().name("orders").start(() -> {
-            try (ExecutorService beside = Executors.newVirtualThreadPerTaskExecutor()) {
-                while (running) {
-                    try {
-                        sendAll(beside);
-                    } catch (RuntimeException failed) {
-                        LOG.warn("Orders cannot be sent just now: {}", failed.getMessage());
-                    }
-                    if (wanted.tryAcquire(LOOK.toMillis(), TimeUnit.MILLISECONDS)) {
-                        wanted.drainPermits();
-                    }
-                }
-            } catch (InterruptedException stopped) {
-                running = false;
-            }
-        });
-    }
-
-    @Override
-    public void stop() {
-        running = false;
-        sender.interrupt();
-    }
-
-    @Override
-    public boolean isRunning() {
-        return running;
-    }
-
-    /** After the stand-in sellers are there. */
-    @Override
-    public int getPhase() {
-        return 50;
     }
 }

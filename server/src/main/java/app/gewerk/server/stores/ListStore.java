@@ -229,12 +229,17 @@ class ListStore {
                         .and(wish.moduleRange()
                                 .map(m -> LISTED_ITEM.MODULE.between(m.from(), m.to()))
                                 .orElse(noCondition()))
-                        .and(holdsAll(words)),
+                        .and(words.stream()
+                                .map(word -> lower(LISTED_ITEM.NAME)
+                                        .contains(word)
+                                        .or(lower(LISTED_ITEM.MATERIAL).eq(word)))
+                                .reduce(Condition::and)
+                                .orElse(noCondition())),
                 most);
     }
 
     List<Listed> named(Here here, List<String> words, int most) {
-        return items(here, holdsAll(words), most);
+        return items(here, named(words), most);
     }
 
     List<Listed> numbered(Here here, Collection<PartKey> keys, String itemNumber, int most) {
@@ -247,11 +252,9 @@ class ListStore {
                 most);
     }
 
-    private static Condition holdsAll(List<String> words) {
+    private static Condition named(List<String> words) {
         return words.stream()
-                .map(word -> lower(LISTED_ITEM.NAME)
-                        .contains(word)
-                        .or(lower(LISTED_ITEM.MATERIAL).eq(word)))
+                .map(word -> lower(LISTED_ITEM.NAME).contains(word))
                 .reduce(Condition::and)
                 .orElse(noCondition());
     }

@@ -23,6 +23,7 @@ import app.gewerk.server.db.tables.Need.NeedPath;
 import app.gewerk.server.db.tables.NeedWord.NeedWordPath;
 import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
+import app.gewerk.server.db.tables.PrinterSize.PrinterSizePath;
 import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
 import app.gewerk.server.db.tables.SerialRule.SerialRulePath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
@@ -426,6 +427,18 @@ public class Person extends TableImpl<PersonRecord> {
             _photo = new PhotoPath(this, null, Keys.PHOTO__PHOTO_SHOP_ID_TAKEN_BY_FKEY.getInverseKey());
 
         return _photo;
+    }
+
+    private transient PrinterSizePath _printerSize;
+
+    /**
+     * Get the implicit to-many join path to the <code>printer_size</code> table
+     */
+    public PrinterSizePath printerSize() {
+        if (_printerSize == null)
+            _printerSize = new PrinterSizePath(this, null, Keys.PRINTER_SIZE__PRINTER_SIZE_SHOP_ID_MEASURED_BY_FKEY.getInverseKey());
+
+        return _printerSize;
     }
 
     private transient PurchaseOrderPath _purchaseOrder;

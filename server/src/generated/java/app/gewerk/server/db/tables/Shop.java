@@ -42,6 +42,8 @@ import app.gewerk.server.db.tables.PartPlace.PartPlacePath;
 import app.gewerk.server.db.tables.Person.PersonPath;
 import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
+import app.gewerk.server.db.tables.Printer.PrinterPath;
+import app.gewerk.server.db.tables.PrinterSize.PrinterSizePath;
 import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
 import app.gewerk.server.db.tables.PurchaseOrderLine.PurchaseOrderLinePath;
 import app.gewerk.server.db.tables.SavedOnce.SavedOncePath;
@@ -683,6 +685,30 @@ public class Shop extends TableImpl<ShopRecord> {
             _photo = new PhotoPath(this, null, Keys.PHOTO__PHOTO_SHOP_ID_FKEY.getInverseKey());
 
         return _photo;
+    }
+
+    private transient PrinterPath _printer;
+
+    /**
+     * Get the implicit to-many join path to the <code>printer</code> table
+     */
+    public PrinterPath printer() {
+        if (_printer == null)
+            _printer = new PrinterPath(this, null, Keys.PRINTER__PRINTER_SHOP_ID_FKEY.getInverseKey());
+
+        return _printer;
+    }
+
+    private transient PrinterSizePath _printerSize;
+
+    /**
+     * Get the implicit to-many join path to the <code>printer_size</code> table
+     */
+    public PrinterSizePath printerSize() {
+        if (_printerSize == null)
+            _printerSize = new PrinterSizePath(this, null, Keys.PRINTER_SIZE__PRINTER_SIZE_SHOP_ID_FKEY.getInverseKey());
+
+        return _printerSize;
     }
 
     private transient PurchaseOrderLinePath _purchaseOrderLine;
