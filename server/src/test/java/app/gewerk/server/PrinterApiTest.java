@@ -57,6 +57,13 @@ class PrinterApiTest {
         throw new AssertionError(name);
     }
 
+    /** By how much of what sizes scatter it may be off. */
+    private static double surely(JsonNode printer, String what) {
+        JsonNode growth = printer.path("growth");
+        return growth.path(what).path("sigma").asDouble()
+                / growth.path("scatterMm").asDouble();
+    }
+
     @Test
     void whatGearsOfItMeasureMakesAPrinterSurer() {
         assertThat(api.post(mara, "/api/printers", testPiece("North", "PETG", 1))
@@ -82,10 +89,7 @@ class PrinterApiTest {
         JsonNode often = printer("North");
         assertThat(often.path("measured").asInt()).isEqualTo(8 + 24);
         for (String what : List.of("outsideGrowthMm", "boreClosesMm")) {
-            assertThat(often.path("growth").path(what).path("sigma").asDouble())
-                    .as(what)
-                    .isLessThan(
-                            0.75 * once.path("growth").path(what).path("sigma").asDouble());
+            assertThat(surely(often, what)).as(what).isLessThan(0.75 * surely(once, what));
         }
         assertThat(often.path("growth").path("boreClosesMm").path("value").asDouble())
                 .isCloseTo(CLOSES_MM, within(0.03));
