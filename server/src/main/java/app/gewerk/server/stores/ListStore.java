@@ -28,9 +28,11 @@ import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.Collection;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
@@ -242,14 +244,12 @@ class ListStore {
         return items(here, named(words), most);
     }
 
+    /** Each by its own index: as one condition neither would be used. */
     List<Listed> numbered(Here here, Collection<PartKey> keys, String itemNumber, int most) {
-        return items(
-                here,
-                LISTED_ITEM
-                        .PART_KEY
-                        .in(keys.stream().map(PartKey::text).toList())
-                        .or(lower(LISTED_ITEM.ITEM_NUMBER).eq(itemNumber.toLowerCase(java.util.Locale.ROOT))),
-                most);
+        List<Listed> byKey = items(
+                here, LISTED_ITEM.PART_KEY.in(keys.stream().map(PartKey::text).toList()), most);
+        List<Listed> byItem = items(here, lower(LISTED_ITEM.ITEM_NUMBER).eq(itemNumber.toLowerCase(Locale.ROOT)), most);
+        return Stream.concat(byKey.stream(), byItem.stream()).distinct().toList();
     }
 
     private static Condition named(List<String> words) {
