@@ -171,6 +171,18 @@ create index listed_item_key on listed_item (shop_id, part_key) where part_key i
 create index listed_item_name on listed_item using gin (lower(name) gin_trgm_ops);
 create index listed_item_number on listed_item (shop_id, lower(item_number));
 
+-- Items whose names hold all of some patterns. Behind row-level security like is not asked of an index.
+create function listed_with_words(shop bigint, patterns text[], most integer)
+    returns table (of_seller text, of_item text) stable security definer set search_path from current language plpgsql as $$
+begin
+    return query execute
+        'select seller, item_number from listed_item where shop_id = $1'
+        || (select coalesce(string_agg(format(' and lower(name) like %L', pattern), ''), '')
+            from unnest(patterns) as given (pattern))
+        || ' order by pack_price, seller, item_number limit $2'
+        using shop, most;
+end $$;
+
 -- What it has cost: a line where the price changed.
 create table listed_price (
     shop_id bigint not null references shop,

@@ -545,6 +545,9 @@ class StoresApiTest {
         assertThat(list("sandrevo", "\u0000\u0001\u0002").status()).isEqualTo(422);
         assertThat(list("nobody", "item,name,price\nA,B,1\n").status()).isEqualTo(404);
         assertThat(all(find("kept thing").path("hits"))).hasSize(1);
+        assertThat(find("kept%").path("hits")).as("a sign and not a pattern").isEmpty();
+        assertThat(find("k_pt").path("hits")).isEmpty();
+        assertThat(find("o'clock \\ %L").path("hits")).isEmpty();
     }
 
     @Test

@@ -4,9 +4,11 @@ import static app.gewerk.server.db.Tables.LISTED_ITEM;
 import static app.gewerk.server.db.Tables.LISTED_PRICE;
 import static app.gewerk.server.db.Tables.LIST_READING;
 import static app.gewerk.server.db.Tables.SELLER;
+import static org.jooq.impl.DSL.condition;
 import static org.jooq.impl.DSL.count;
 import static org.jooq.impl.DSL.lower;
 import static org.jooq.impl.DSL.noCondition;
+import static org.jooq.impl.DSL.val;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.sourcing.GearAsListed;
@@ -241,7 +243,16 @@ class ListStore {
     }
 
     List<Listed> named(Here here, List<String> words, int most) {
-        return items(here, named(words), most);
+        return items(
+                here,
+                condition(
+                        "({0}, {1}) in (select of_seller, of_item from listed_with_words({2}, {3}, {4}))",
+                        LISTED_ITEM.SELLER,
+                        LISTED_ITEM.ITEM_NUMBER,
+                        val(here.shopId()),
+                        val(patterns(words)),
+                        val(most)),
+                most);
     }
 
     /** Each by its own index: as one condition neither would be used. */
@@ -252,11 +263,11 @@ class ListStore {
         return Stream.concat(byKey.stream(), byItem.stream()).distinct().toList();
     }
 
-    private static Condition named(List<String> words) {
+    /** As patterns of like, whatever signs they hold. */
+    private static String[] patterns(List<String> words) {
         return words.stream()
-                .map(word -> lower(LISTED_ITEM.NAME).contains(word))
-                .reduce(Condition::and)
-                .orElse(noCondition());
+                .map(word -> "%" + word.replaceAll("([\\\\%_])", "\\\\$1") + "%")
+                .toArray(String[]::new);
     }
 
     private List<Listed> items(Here here, Condition which, int most) {
