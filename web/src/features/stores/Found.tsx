@@ -88,10 +88,10 @@ function HitLine({ hit, currency, job }: { hit: Hit; currency: string; job?: For
   return (
     <Box component="li" sx={{ bgcolor: colour.label, px: 1.5, py: 1 }}>
       <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'baseline', flexWrap: 'wrap' }}>
-        <Box component="span" sx={{ minWidth: 100, color: colour.inkSoft }}>
+        <Box component="span" sx={{ minWidth: 84, color: colour.inkSoft }}>
           {words.where[hit.where]}
         </Box>
-        <Box sx={{ flex: '1 1 260px' }}>
+        <Box sx={{ flex: '1 1 180px' }}>
           <strong>{hit.name}</strong> · {hit.place}
           {hit.itemNumber && ` ${hit.itemNumber}`}
           {(hit.where === 'shelf' || hit.where === 'seller') && ` · ${there}`}

@@ -51,7 +51,7 @@ export default function Stores() {
               color: colour.ink,
               textDecoration: 'none',
               borderBottom: '3px solid transparent',
-              '&.active': { borderColor: colour.go, fontWeight: 700 },
+              ...(text === '' && { '&.active': { borderColor: colour.go, fontWeight: 700 } }),
             }}
           >
             {section.words}
