@@ -36,8 +36,6 @@ export const storesTexts = {
     comesTo: (amount: string) => `${amount} with work and wait`,
     forJob: 'In the shop already',
     forJobNone: 'Nothing in the shop would do.',
-    allForJob: 'See everything that would do',
-    taken: 'Taken; the tray is told.',
   },
   number: {
     soldAs: (number: string) => `Sold today as ${number}`,
@@ -80,7 +78,6 @@ export const storesTexts = {
     paid: (amount: string) => `${amount} each`,
     more: 'more',
     moreName: (name: string) => `More about ${name}`,
-    counted: 'Counted',
     countedName: (name: string) => `How many ${name} there are`,
     write: 'Write it down',
     moves: 'How it came and went',

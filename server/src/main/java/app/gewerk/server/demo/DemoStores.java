@@ -155,8 +155,7 @@ class DemoStores {
                         .getBytes(StandardCharsets.UTF_8);
                 clock.at(
                         Instant.now().minus(daysAgo, ChronoUnit.DAYS),
-                        () -> lists.read(
-                                here, seller.code(), new ByteArrayInputStream(csv), Optional.empty(), currency));
+                        () -> lists.read(here, seller.code(), new ByteArrayInputStream(csv), currency));
             }
             sellers.fetch(here, seller.code());
         }

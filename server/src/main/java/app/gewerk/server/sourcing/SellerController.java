@@ -121,7 +121,7 @@ class SellerController {
     @PostMapping(value = "/sellers/{seller}/list", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     ListService.ListTaken read(
             Here here, @PathVariable String seller, @RequestParam String currency, InputStream body) {
-        return lists.read(here, seller, body, Optional.empty(), currency);
+        return lists.read(here, seller, body, currency);
     }
 
     /** @param last how the last list was read, or how far that is */

@@ -110,7 +110,7 @@ public class SellerService {
             SellerTerms terms = client.terms(baseUrl);
             store.saveTerms(here, code, terms);
             try (SellerClient.ListSent sent = client.list(baseUrl)) {
-                return lists.read(here, code, sent.csv(), Optional.empty(), terms.currency());
+                return lists.read(here, code, sent.csv(), terms.currency());
             }
         } catch (SellerClient.NoAnswer silent) {
             throw new Refused("seller.silent", "seller", code);

@@ -92,12 +92,11 @@ public class ListService {
 
     /**
      * Reads a seller's list in place of the one before: all of it or, when it breaks off, nothing. Lines that cannot be read are
-     * told and left out.
+     * told and left out. Which heading says what is known from last time, or as the headings seem to.
      *
-     * @param columns which heading says what; where nobody says, as last time, or as the headings seem to
      * @param currency of the prices, ISO 4217
      */
-    public ListTaken read(Here here, String seller, InputStream csv, Optional<Columns> columns, String currency) {
+    public ListTaken read(Here here, String seller, InputStream csv, String currency) {
         requireKnown(here, seller);
         if (!currency.matches("[A-Z]{3}")) {
             throw Refused.at("currency", "list.currency");
@@ -105,7 +104,7 @@ public class ListService {
         int number = own.execute(t -> store.begin(here, seller, clock.now()));
         Progress progress = new Progress(here, seller);
         try {
-            ListTaken taken = own.execute(t -> read(here, seller, number, csv, columns, currency, progress));
+            ListTaken taken = own.execute(t -> read(here, seller, number, csv, currency, progress));
             progress.is(ReadState.DONE);
             return taken;
         } catch (RuntimeException failed) {
@@ -137,17 +136,10 @@ public class ListService {
         }
     }
 
-    private ListTaken read(
-            Here here,
-            String seller,
-            int number,
-            InputStream csv,
-            Optional<Columns> said,
-            String currency,
-            Progress progress) {
+    private ListTaken read(Here here, String seller, int number, InputStream csv, String currency, Progress progress) {
         try (BufferedReader reader = reader(csv)) {
             String first = firstLine(reader);
-            Columns columns = columns(here, seller, first, said);
+            Columns columns = toRead(here, seller, first);
             Taking taking = new Taking(here, seller, number, currency, progress);
             ListFile.sellers(withFirst(first, reader), columns, taking::line);
             taking.flush();
@@ -208,14 +200,19 @@ public class ListService {
         };
     }
 
-    private Columns columns(Here here, String seller, String first, Optional<Columns> said) {
+    private Columns toRead(Here here, String seller, String first) {
         Columns guessed = ListFile.columns(first).orRefuse();
         List<String> headings = ListFile.headings(first, guessed.separator()).orRefuse();
-        return said.or(() -> store.columns(here, seller)
-                        .filter(c -> headings.containsAll(c.headings().values())))
+        return known(here, seller, headings)
                 .orElse(guessed)
                 .holding(Columns.OF_LIST, headings)
                 .orRefuse();
+    }
+
+    /** What was said of this seller's lists, where all those headings still stand there. */
+    private Optional<Columns> known(Here here, String seller, List<String> headings) {
+        return store.columns(here, seller)
+                .filter(c -> headings.containsAll(c.headings().values()));
     }
 
     /** Collects lines and writes them down many at a time. */
@@ -285,9 +282,7 @@ public class ListService {
         requireKnown(here, seller);
         Columns guessed = ListFile.columns(first).orRefuse();
         List<String> headings = ListFile.headings(first, guessed.separator()).orRefuse();
-        Columns seen = store.columns(here, seller)
-                .filter(c -> headings.containsAll(c.headings().values()))
-                .orElse(guessed);
+        Columns seen = known(here, seller, headings).orElse(guessed);
         return new SeenColumns(
                 headings,
                 seen.headings().entrySet().stream()

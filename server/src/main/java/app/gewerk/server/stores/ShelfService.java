@@ -291,15 +291,10 @@ public class ShelfService {
     @Transactional(readOnly = true)
     public Usage usage(Here here, long itemId) {
         OffsetDateTime now = clock.now();
-        return Optional.ofNullable(store.used(here).get(itemId))
+        return store.used(here, itemId)
                 .map(u -> new Usage(
                         u.pieces(),
                         Math.max(1, java.time.Duration.between(u.since(), now).toDays()) / 365.25))
                 .orElse(new Usage(0, 1 / 365.25));
-    }
-
-    @Transactional(readOnly = true)
-    public List<StockItem> ofTeeth(Here here, List<Integer> toothCounts) {
-        return store.ofTeeth(here, toothCounts);
     }
 }

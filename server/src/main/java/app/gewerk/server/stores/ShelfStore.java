@@ -132,10 +132,6 @@ class ShelfStore {
         return items(here, DSL.noCondition());
     }
 
-    List<StockItem> ofTeeth(Here here, List<Integer> toothCounts) {
-        return items(here, STOCK_ITEM.TOOTH_COUNT.in(toothCounts));
-    }
-
     private List<StockItem> items(Here here, Condition which) {
         Field<BigDecimal> coming = field(
                 select(coalesce(sum(PURCHASE_ORDER_LINE.PIECES.minus(PURCHASE_ORDER_LINE.CAME)), val(BigDecimal.ZERO)))
@@ -196,16 +192,16 @@ class ShelfStore {
                         r.get(STOCK_MOVE.MOVED_AT)));
     }
 
-    /** Pieces used since it was first put there, by item, and when that was. */
+    /** Pieces used since it was first put there, and when that was. */
     record Used(int pieces, OffsetDateTime since) {}
 
-    Map<Long, Used> used(Here here) {
+    Optional<Used> used(Here here, long itemId) {
         Field<BigDecimal> used =
                 coalesce(sum(STOCK_MOVE.PIECES).filterWhere(STOCK_MOVE.WHY.in("taken", "putBack")), BigDecimal.ZERO);
-        return sql.select(STOCK_MOVE.ITEM_ID, used, min(STOCK_MOVE.MOVED_AT))
+        return sql.select(used, min(STOCK_MOVE.MOVED_AT))
                 .from(STOCK_MOVE)
-                .where(STOCK_MOVE.SHOP_ID.eq(here.shopId()))
+                .where(STOCK_MOVE.SHOP_ID.eq(here.shopId()), STOCK_MOVE.ITEM_ID.eq(itemId))
                 .groupBy(STOCK_MOVE.ITEM_ID)
-                .fetchMap(r -> r.value1(), r -> new Used(Math.max(0, -r.value2().intValue()), r.value3()));
+                .fetchOptional(r -> new Used(Math.max(0, -r.value1().intValue()), r.value2()));
     }
 }
