@@ -62,7 +62,7 @@ class ManyOrdersTest {
 
         private void order(HttpExchange exchange, String key) throws IOException {
             int mood = random.nextInt(100);
-            if (mood < 15) {
+            if (mood < 13) {
                 failed.incrementAndGet();
             }
             if (mood < 5) {
@@ -77,7 +77,7 @@ class ManyOrdersTest {
                 say(exchange, 201, "<html>thank you for your order</html>");
                 return;
             }
-            if (mood < 15) {
+            if (mood < 13) {
                 LockSupport.parkNanos(Duration.ofSeconds(6).toNanos());
             }
             say(exchange, 201, "{\"orderNumber\":\"" + number + "\"}");
