@@ -29,7 +29,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["begin"];
+        post: operations["begin_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -895,6 +895,38 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/job/{id}/timers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/job/{id}/timers/{timer}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["end"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1940,6 +1972,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/timers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/train/{jobId}/gear": {
         parameters: {
             query?: never;
@@ -2691,6 +2739,11 @@ export interface components {
             /** Format: int32 */
             toothCount: number;
         };
+        CastPiece: {
+            /** Format: int32 */
+            count: number;
+            solid: components["schemas"]["SolidSpec"];
+        };
         CastSize: {
             /** Format: double */
             castMm: number;
@@ -2715,13 +2768,11 @@ export interface components {
         };
         CastingSpec: {
             casts: components["schemas"]["CastSize"][];
-            /** Format: int32 */
-            count: number;
+            pieces: components["schemas"]["CastPiece"][];
             resin: components["schemas"]["StuffSpec"];
             rubber: components["schemas"]["StuffSpec"];
             /** Format: double */
             shrinkPercent: number;
-            solid: components["schemas"]["SolidSpec"];
         };
         Cause: {
             code: string;
@@ -2931,7 +2982,7 @@ export interface components {
         };
         Difference: {
             /** @enum {string} */
-            about: "pitch" | "angle" | "depth" | "material" | "shift" | "bore" | "width";
+            about: "pitch" | "teeth" | "angle" | "depth" | "material" | "shift" | "bore" | "width";
             /** Format: int32 */
             minutes: number;
             /** @enum {string} */
@@ -3169,6 +3220,12 @@ export interface components {
             needId: string;
             /** Format: int32 */
             pieces: number;
+        };
+        ForTheMate: {
+            itemNumber?: string;
+            name: string;
+            /** Format: int64 */
+            stockItemId?: number;
         };
         Found: {
             /** Format: double */
@@ -3451,6 +3508,7 @@ export interface components {
             stockItemId?: number;
             /** @enum {string} */
             where: "shelf" | "donor" | "seller" | "book" | "made";
+            with?: components["schemas"]["ForTheMate"];
         };
         HolesSpec: {
             /** Format: double */
@@ -3580,6 +3638,8 @@ export interface components {
             gear: components["schemas"]["GearSpec"];
             name: string;
             title: string;
+            /** Format: int32 */
+            trayNumber: number;
         };
         Join: {
             /** @enum {string} */
@@ -3930,6 +3990,13 @@ export interface components {
         MeasuredSizes: {
             sizes: components["schemas"]["MeasuredSize"][];
         };
+        MeasuringPlace: {
+            from: components["schemas"]["Spot"];
+            /** Format: double */
+            mm: number;
+            to: components["schemas"]["Spot"];
+            what: string;
+        };
         Member: {
             closed: boolean;
             /** Format: int64 */
@@ -4094,7 +4161,7 @@ export interface components {
             seller: string;
         };
         Needing: {
-            accepts: ("pitch" | "angle" | "depth" | "material" | "shift" | "bore" | "width")[];
+            accepts: ("pitch" | "teeth" | "angle" | "depth" | "material" | "shift" | "bore" | "width")[];
             /** Format: date */
             latest?: string;
             maySplit: boolean;
@@ -4625,6 +4692,16 @@ export interface components {
             seller: string;
             sellerName: string;
         };
+        PocketsSpec: {
+            /** Format: int32 */
+            count: number;
+            /** Format: double */
+            nutAcrossMm: number;
+            /** Format: double */
+            nutThickMm: number;
+            /** Format: double */
+            screwMm: number;
+        };
         PostageStep: {
             goodsFrom: number;
             price: number;
@@ -5138,15 +5215,23 @@ export interface components {
             gear: components["schemas"]["GearSpec"];
             /** Format: double */
             hubOutMm?: number;
+            leftHanded?: boolean;
+            pockets?: components["schemas"]["PocketsSpec"];
+            /** Format: int32 */
+            starts?: number;
             title?: string;
+            upper?: components["schemas"]["UpperSpec"];
             /** Format: double */
             wormDiameterMm?: number;
         };
         SolidView: {
             /** Format: double */
             heightMm: number;
+            places: components["schemas"]["MeasuringPlace"][];
             /** Format: double */
             tipDiameterMm?: number;
+            /** Format: double */
+            unbalanceGmm: number;
             /** Format: double */
             volumeMm3: number;
         };
@@ -5184,6 +5269,14 @@ export interface components {
             number: number;
             /** Format: int32 */
             toothCount: number;
+        };
+        Spot: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            z: number;
         };
         StageView: {
             assemblesEquallySpaced: boolean;
@@ -5423,6 +5516,14 @@ export interface components {
         TickCaution: {
             caution: string;
         };
+        TimerSpec: {
+            kind: string;
+            /** Format: double */
+            minutes: number;
+        };
+        TimersSpec: {
+            timers: components["schemas"]["TimerSpec"][];
+        };
         ToRead: {
             readings: components["schemas"]["Expected"][];
             wanted: string;
@@ -5529,6 +5630,22 @@ export interface components {
             trayNumber: number;
             waitsFor?: string;
         };
+        TrayTimer: {
+            /** Format: date-time */
+            beganAt: string;
+            /** Format: date-time */
+            endsAt: string;
+            /** Format: int64 */
+            jobId: number;
+            /** Format: int32 */
+            number: number;
+            /** Format: int64 */
+            secondsLeft: number;
+            then: string;
+            /** Format: int32 */
+            trayNumber: number;
+            what: string;
+        };
         TurnedOut: {
             /** Format: int32 */
             cameBack: number;
@@ -5562,6 +5679,13 @@ export interface components {
             needId: string;
             /** @enum {string} */
             why: "nobody" | "tooLate" | "notEnough";
+        };
+        UpperSpec: {
+            /** Format: double */
+            faceWidthMm: number;
+            gear: components["schemas"]["GearSpec"];
+            /** Format: double */
+            phaseDeg?: number;
         };
         UsableArc: {
             /** Format: double */
@@ -5821,7 +5945,7 @@ export interface operations {
             };
         };
     };
-    begin: {
+    begin_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -7329,6 +7453,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Pulse"];
+                };
+            };
+        };
+    };
+    begin: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TimersSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayTimer"][];
+                };
+            };
+        };
+    };
+    end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                timer: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayTimer"][];
                 };
             };
         };
@@ -9267,6 +9442,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobLedger"];
+                };
+            };
+        };
+    };
+    all_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayTimer"][];
                 };
             };
         };

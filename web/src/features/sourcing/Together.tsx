@@ -15,7 +15,8 @@ import { needQuery } from './queries';
 
 const words = texts.get.together;
 type About = Schemas['Needing']['accepts'][number];
-const ABOUT = Object.keys(words.about) as About[];
+/** Gears of other teeth are found on the step Get, not ordered by themselves. */
+const ABOUT = (Object.keys(words.about) as About[]).filter((about) => about !== 'teeth');
 /** What nobody minds who has a reamer and a file; the rest has to be said. */
 const USUAL: About[] = ['bore', 'width', 'shift'];
 

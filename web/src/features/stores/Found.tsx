@@ -70,9 +70,17 @@ export function Hits({ hits, currency, job }: { hits: Hit[]; currency: string; j
     <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gap: '3px' }}>
       {hits.map((hit) => (
         <HitLine
-          key={[hit.where, hit.place, hit.stockItemId, hit.donorId, hit.part, hit.itemNumber, hit.jobId].join(
-            ' ',
-          )}
+          key={[
+            hit.where,
+            hit.place,
+            hit.stockItemId,
+            hit.donorId,
+            hit.part,
+            hit.itemNumber,
+            hit.jobId,
+            hit.with?.stockItemId,
+            hit.with?.itemNumber,
+          ].join(' ')}
           hit={hit}
           currency={currency}
           job={job}
@@ -92,8 +100,8 @@ function HitLine({ hit, currency, job }: { hit: Hit; currency: string; job?: For
           {words.where[hit.where]}
         </Box>
         <Box sx={{ flex: '1 1 180px' }}>
-          <strong>{hit.name}</strong> · {hit.place}
-          {hit.itemNumber && ` ${hit.itemNumber}`}
+          <strong>{hit.with ? words.both(hit.name, hit.with.name) : hit.name}</strong> · {hit.place}
+          {hit.itemNumber && ` ${[hit.itemNumber, hit.with?.itemNumber].filter(Boolean).join(', ')}`}
           {(hit.where === 'shelf' || hit.where === 'seller') && ` · ${there}`}
           {hit.chance < 0.995 && ` · ${words.chance(hit.chance)}`}
           <Box sx={{ fontSize: 14, color: colour.inkSoft }}>
@@ -154,10 +162,10 @@ function HitAction({ hit, job }: { hit: Hit; job?: ForJob | undefined }) {
   const header = { 'Idempotency-Key': key };
   const forJob = job && { jobId: job.id };
   const fromShelf = useSave(
-    (itemId: number) =>
+    (of: { itemId: number; key: string }) =>
       ask(
         api.POST('/api/stores/shelf/{itemId}/move', {
-          params: { path: { itemId }, header },
+          params: { path: { itemId: of.itemId }, header: { 'Idempotency-Key': of.key } },
           body: { why: 'taken', pieces: 1, ...forJob },
         }),
       ),
@@ -182,15 +190,17 @@ function HitAction({ hit, job }: { hit: Hit; job?: ForJob | undefined }) {
     return <OpenLink to={`/job/${hit.jobId}/make`} words={words.openFiles} />;
   }
   const { stockItemId, donorId, part } = hit;
+  const mate = hit.with?.stockItemId;
+  const take = async (itemId: number) => {
+    const done = await fromShelf.run({ itemId, key });
+    if (done && mate !== undefined) await fromShelf.run({ itemId: mate, key: `${key}-mate` });
+  };
+  const forTray = mate === undefined ? words.takeFor : words.takeBothFor;
   return (
     <>
       {stockItemId !== undefined && hit.pieces > 0 && (
-        <PlainButton
-          disabled={!may || fromShelf.busy}
-          onClick={() => void fromShelf.run(stockItemId)}
-          sx={look}
-        >
-          {job ? words.takeFor(job.trayNumber) : words.take}
+        <PlainButton disabled={!may || fromShelf.busy} onClick={() => void take(stockItemId)} sx={look}>
+          {job ? forTray(job.trayNumber) : words.take}
         </PlainButton>
       )}
       {donorId !== undefined && part !== undefined && (

@@ -533,6 +533,58 @@ class StoresApiTest {
         assertThat(hits).allSatisfy(h -> assertThat(h.path("chance").asDouble()).isBetween(0.0, 1.0));
     }
 
+    /** 24 and 48 teeth of 0.5 module stand 18 mm apart; 30 and 60 of 0.4 do so too, by hand: (30 + 60) 0.4 / 2. */
+    @Test
+    void twoGearsOfAnotherPitchThatStandWhereTheOldOnesDidAreFoundTogether() {
+        long job = api.job(mara, "slips");
+        Map<String, Object> centre = Map.of("what", "centreDistance", "parameter", 48, "typed", "18.05");
+        assertThat(api.readAndTake(mara, job, 24, List.of(centre)).status()).isEqualTo(200);
+        for (String teeth : List.of("30", "60")) {
+            add(thing(
+                    "kind",
+                    "gear",
+                    "name",
+                    "Gear " + teeth,
+                    "pitch",
+                    "0.4",
+                    "teeth",
+                    teeth,
+                    "bore",
+                    "2",
+                    "width",
+                    "4",
+                    "material",
+                    "POM",
+                    "place",
+                    "A2",
+                    "pieces",
+                    "1",
+                    "price",
+                    "2"));
+        }
+        List<JsonNode> hits =
+                all(api.get("/api/stores/find?jobId=" + job).body().path("hits"));
+        assertThat(hits)
+                .filteredOn(h -> h.path("where").asString().equals("shelf"))
+                .singleElement()
+                .satisfies(h -> {
+                    assertThat(h.path("name").asString()).isEqualTo("Gear 30");
+                    assertThat(h.path("with").path("name").asString()).isEqualTo("Gear 60");
+                    assertThat(h.path("price").asDouble()).isEqualTo(4);
+                    assertThat(h.path("differences").get(0).path("words").asString())
+                            .startsWith("30 teeth in place of 24, with 60 on the mate")
+                            .contains("0.0 % against before");
+                    assertThat(h.path("minutes").asInt()).isEqualTo(30);
+                });
+        api.post(mara, "/api/stores/sellers/tarrowby/fetch", Map.of());
+        assertThat(all(api.get("/api/stores/find?jobId=" + job).body().path("hits")))
+                .as("sellers have pairs as well, each from one of them")
+                .anySatisfy(h -> {
+                    assertThat(h.path("where").asString()).isEqualTo("seller");
+                    assertThat(h.path("with").path("itemNumber").asString()).isNotEmpty();
+                });
+    }
+
     @Test
     void aListWithWrongColumnsIsRefusedInWordsAndWhatWasThereStays() {
         assertThat(list("sandrevo", "item,name,price\nKEEP,Kept thing,1\n").status())

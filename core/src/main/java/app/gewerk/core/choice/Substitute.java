@@ -1,25 +1,19 @@
 package app.gewerk.core.choice;
 
-import app.gewerk.core.Budget;
 import app.gewerk.core.choice.Option.Shown;
 import app.gewerk.core.choice.Option.Teeth;
 import app.gewerk.core.fit.BenchStep;
 import app.gewerk.core.fit.Growth;
+import app.gewerk.core.fit.OtherTeeth;
 import app.gewerk.core.fit.Seating;
 import app.gewerk.core.fit.WorkingBacklash;
-import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
-import app.gewerk.core.gear.GearPair;
-import app.gewerk.core.gear.Pitch;
 import app.gewerk.core.gear.ProfileShift;
 import app.gewerk.core.job.Way;
 import app.gewerk.core.material.Material;
 import app.gewerk.core.words.Say;
 import java.util.Comparator;
 import java.util.Optional;
-import java.util.function.IntToDoubleFunction;
-import java.util.stream.DoubleStream;
-import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /**
@@ -27,19 +21,6 @@ import java.util.stream.Stream;
  * where the mate can stay, stock gears of another pitch for both, or else one that is cut with the profile shift the distance asks for.
  */
 final class Substitute implements Rule {
-    /** Pitches that stock gears are sold in (common practice). */
-    private static final double[] MODULES = {0.2, 0.25, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 1, 1.25, 1.5};
-
-    private static final double[] DIAMETRAL_PITCHES = {72, 64, 48, 32, 24, 20};
-    /** A ratio off by more is another machine (common practice). */
-    private static final double MOST_RATIO_ERROR = 0.03;
-
-    private static final int FEWEST = 10;
-    private static final double LEAST_CONTACT = 1.15;
-    /** Circumferential backlash over the module that still runs well in a small drive (common practice). */
-    private static final double MOST_BACKLASH = 0.25;
-
-    private static final double LEAST_BACKLASH = 0.02;
     /** A shop in winter, before the machine has warmed up (common practice). */
     private static final double COLDEST_C = 10;
 
@@ -55,45 +36,10 @@ final class Substitute implements Rule {
     private static final double PAIR_COST = 12;
     private static final double ALONE_COST = 7;
     private static final int STOCK_DAYS = 7;
-    /** Backlash of a gear that is cut for its place, in modules (common practice). */
-    private static final double CUT_BACKLASH = 0.08;
-    /** Beyond these a tooth of few teeth is undercut or comes to a point (common practice). */
-    private static final double LEAST_SHIFT = -0.3;
-
-    private static final double MOST_SHIFT = 0.6;
 
     @Override
     public Way way() {
         return Way.SUBSTITUTE;
-    }
-
-    /**
-     * @param ratioError of the speed, 0.01 for one in a hundred too fast
-     * @param alone whether the mate stays
-     */
-    record Found(GearPair pair, double ratioError, boolean alone) {
-        double backlashOverModule() {
-            return pair.circumferentialBacklashMm() / pair.pinion().normalModule();
-        }
-
-        boolean runs() {
-            return backlashOverModule() >= LEAST_BACKLASH
-                    && backlashOverModule() <= MOST_BACKLASH
-                    && pair.contactRatio() >= LEAST_CONTACT
-                    && pair.interferences().isEmpty();
-        }
-
-        boolean shifted() {
-            return pair.pinion().profileShiftCoefficient() != 0;
-        }
-
-        /** The less the better. */
-        double drawback(CylindricalGear old) {
-            return Math.abs(ratioError) * 10
-                    + backlashOverModule()
-                    + Math.abs(Math.log(pair.pinion().normalModule() / old.normalModule()))
-                    + (alone ? 0 : BOTH_NEW);
-        }
     }
 
     @Override
@@ -111,17 +57,16 @@ final class Substitute implements Rule {
             return Rule.fails("choose.substituteOnlySpur");
         }
         double centre = problem.centreDistanceMm().get();
-        double ratio = mate.toothCount() / (double) gear.toothCount();
-        Stream<Found> pairs = Stream.concat(
-                        DoubleStream.of(MODULES).mapToObj(Pitch::ofModule),
-                        DoubleStream.of(DIAMETRAL_PITCHES).mapToObj(Pitch::ofDiametralPitch))
-                .flatMap(pitch -> pairs(pitch.module(), centre, ratio));
-        Optional<Found> best = best(problem, mate, Stream.concat(alone(gear, mate, centre, z -> 0), pairs))
-                .or(() -> best(problem, mate, alone(gear, mate, centre, z -> shiftToCut(z, mate, centre))));
+        OtherTeeth.Place place = new OtherTeeth.Place(mate, centre);
+        Optional<OtherTeeth> best = best(
+                        problem,
+                        mate,
+                        Stream.concat(OtherTeeth.alone(gear, place, z -> 0), OtherTeeth.both(gear, place)))
+                .or(() -> best(problem, mate, OtherTeeth.alone(gear, place, z -> OtherTeeth.shiftToCut(z, place))));
         if (best.isEmpty()) {
             return Rule.fails("choose.noSubstitute", "centre", centre);
         }
-        Found found = best.get();
+        OtherTeeth found = best.get();
         CylindricalGear own = found.pair().pinion();
         CylindricalGear other = found.pair().wheel();
         double share = problem.capacityN(own, stock, problem.bearing()) / problem.originalCapacityN();
@@ -159,7 +104,7 @@ final class Substitute implements Rule {
     }
 
     /** Stock gears come with a pilot hole; the mate's bore takes as much work as this one's. */
-    private static void seat(Problem problem, Found found, Material stock, Draft draft) {
+    private static void seat(Problem problem, OtherTeeth found, Material stock, Draft draft) {
         Optional<Seating> seating = problem.seating(found.pair().pinion(), stock, problem.face(), Optional.empty());
         if (seating.isEmpty()) {
             draft.caution(found.alone() ? "choose.substituteBore" : "choose.substituteBores");
@@ -175,15 +120,23 @@ final class Substitute implements Rule {
     }
 
     /** Of those that run warm and cold and are not the old gears again. */
-    private static Optional<Found> best(Problem problem, CylindricalGear mate, Stream<Found> all) {
+    private static Optional<OtherTeeth> best(Problem problem, CylindricalGear mate, Stream<OtherTeeth> all) {
         return all.filter(found -> !same(found, problem.gear(), mate))
                 .filter(found -> !at(found, problem, problem.circumstances().temperatureC())
                                 .binds()
                         && !at(found, problem, COLDEST_C).jumps())
-                .min(Comparator.comparingDouble(found -> found.drawback(problem.gear())));
+                .min(Comparator.comparingDouble(found -> drawback(found, problem.gear())));
     }
 
-    private static Say said(Found found) {
+    /** The less the better. */
+    private static double drawback(OtherTeeth found, CylindricalGear old) {
+        return Math.abs(found.ratioError()) * 10
+                + found.backlashOverModule()
+                + Math.abs(Math.log(found.pair().pinion().normalModule() / old.normalModule()))
+                + (found.alone() ? 0 : BOTH_NEW);
+    }
+
+    private static Say said(OtherTeeth found) {
         CylindricalGear own = found.pair().pinion();
         if (!found.alone()) {
             return Say.of(
@@ -207,36 +160,8 @@ final class Substitute implements Rule {
                 : Say.of("choose.substituteAlone", "module", own.normalModule(), "own", own.toothCount());
     }
 
-    /** One gear of the mate's pitch with a tooth or a few more or less, or as many but otherwise shifted; none where the mate is no usual 20° gear. */
-    static Stream<Found> alone(CylindricalGear gear, CylindricalGear mate, double centreMm, IntToDoubleFunction shift) {
-        if (!mate.rack().equals(BasicRack.ISO_53_A) && !mate.rack().equals(BasicRack.usual(20, false))) {
-            return Stream.empty();
-        }
-        int off = (int) Math.floor(gear.toothCount() * MOST_RATIO_ERROR);
-        return IntStream.rangeClosed(gear.toothCount() - off, gear.toothCount() + off)
-                .filter(z -> z >= FEWEST && z <= CylindricalGear.MOST_TEETH)
-                .filter(z -> shift.applyAsDouble(z) >= LEAST_SHIFT && shift.applyAsDouble(z) <= MOST_SHIFT)
-                .mapToObj(z -> CylindricalGear.spur(mate.normalModule(), z, shift.applyAsDouble(z), mate.rack()))
-                .filter(own -> GearPair.canStandAt(own, mate, centreMm))
-                .map(own -> {
-                    Budget.spend();
-                    return new Found(
-                            GearPair.at(own, mate, centreMm), gear.toothCount() / (double) own.toothCount() - 1, true);
-                })
-                .filter(Found::runs);
-    }
-
-    /** x of a gear with so many teeth that leaves a little backlash to the mate at the distance there is. */
-    static double shiftToCut(int teeth, CylindricalGear mate, double centreMm) {
-        CylindricalGear bare = CylindricalGear.spur(mate.normalModule(), teeth, 0, mate.rack());
-        double sum = GearPair.shiftSumForCentre(bare, mate, centreMm);
-        // Two teeth thinner by 2 Δx m tan α make the backlash.
-        double thinner = CUT_BACKLASH / (2 * Math.tan(mate.rack().pressureAngleRad()));
-        return sum - mate.profileShiftCoefficient() - thinner;
-    }
-
     /** As the pair runs in a usual housing at a temperature. */
-    private static WorkingBacklash at(Found found, Problem problem, double celsius) {
+    private static WorkingBacklash at(OtherTeeth found, Problem problem, double celsius) {
         Growth stock = Growth.of(problem.materials().material("POM-C"), celsius, 0);
         Growth mate = found.alone() ? Growth.of(problem.mateMaterial(), celsius, 0) : stock;
         Growth housing = Growth.of(problem.materials().material(USUAL_HOUSING), celsius, 0);
@@ -247,35 +172,12 @@ final class Substitute implements Rule {
         return new Teeth(gear.normalModule(), gear.toothCount(), gear.profileShiftCoefficient());
     }
 
-    private static boolean same(Found found, CylindricalGear gear, CylindricalGear mate) {
+    private static boolean same(OtherTeeth found, CylindricalGear gear, CylindricalGear mate) {
         return found.pair().pinion().toothCount() == gear.toothCount()
                 && found.pair().wheel().toothCount() == mate.toothCount()
                 && Math.abs(found.pair().pinion().normalModule() / gear.normalModule() - 1) < 0.01
                 && (!found.alone()
                         || ProfileShift.none(
                                 found.pair().pinion().profileShiftCoefficient() - gear.profileShiftCoefficient()));
-    }
-
-    static Stream<Found> pairs(double module, double centreMm, double ratio) {
-        int sum = (int) Math.floor(2 * centreMm / module + 1e-9);
-        return IntStream.rangeClosed(Math.max(2 * FEWEST, sum - 1), sum)
-                .boxed()
-                .flatMap(teeth -> IntStream.rangeClosed(FEWEST, teeth - FEWEST)
-                        .filter(own -> Math.max(own, teeth - own) <= CylindricalGear.MOST_TEETH)
-                        .mapToObj(own -> found(module, own, teeth - own, centreMm, ratio))
-                        .flatMap(Optional::stream));
-    }
-
-    private static Optional<Found> found(double module, int own, int other, double centreMm, double ratio) {
-        Budget.spend();
-        double error = ratio * own / other - 1;
-        if (Math.abs(error) > MOST_RATIO_ERROR) {
-            return Optional.empty();
-        }
-        GearPair pair = GearPair.at(
-                CylindricalGear.spur(module, own, 0, BasicRack.ISO_53_A),
-                CylindricalGear.spur(module, other, 0, BasicRack.ISO_53_A),
-                centreMm);
-        return Optional.of(new Found(pair, error, false)).filter(Found::runs);
     }
 }

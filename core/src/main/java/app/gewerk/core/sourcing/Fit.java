@@ -35,21 +35,21 @@ public record Fit(double fit, List<Difference> differences) {
     }
 
     /** Relative; below it two pitches are one. */
-    private static final double SAME_PITCH = 1e-6;
+    static final double SAME_PITCH = 1e-6;
     /** Relative; up to here the teeth run with the mate as if they were of its pitch: 0.8 module and 32 pitch (common practice). */
-    private static final double RUNS_AS_SAME = 0.004;
+    public static final double RUNS_AS_SAME = 0.004;
     /** Relative; beyond it they do not run with the mate at all: 0.5 module and 50 pitch still do, badly (common practice). */
-    private static final double NEAR_PITCH = 0.0175;
+    public static final double NEAR_PITCH = 0.0175;
     /** Up to so much a bush of thin tube or a wrap fills a bore that is too wide (common practice). */
     private static final double SLEEVE_MM = 0.4;
     /** A wall of less than this share of the root diameter, both sides together, splits when pressed on (from memory). */
     private static final double THIN_WALL = 0.25;
 
-    private static final double SAME_WIDTH_MM = 0.15;
+    static final double SAME_WIDTH_MM = 0.15;
     /** A shift smaller than this is not noticed in the mesh (from memory). */
     private static final double NO_SHIFT = 0.06;
     /** Teeth this much taller or shorter, as a share of the module, are of another depth (stub and full depth differ by 0.2). */
-    private static final double SAME_DEPTH = 0.02;
+    static final double SAME_DEPTH = 0.02;
     /** From this share of the old face on a narrower gear carries what the old one did with some care (from memory). */
     private static final double WIDE_ENOUGH = 0.7;
 
@@ -130,11 +130,6 @@ public record Fit(double fit, List<Difference> differences) {
                     Say.of("match.angle", "theirs", offer.pressureAngleDeg(), "yours", angle)));
         }
         fit *= depth(need, offer, differences);
-        if (offer.metal()) {
-            fit *= Leaves.METAL_FOR_PLASTIC;
-            differences.add(
-                    new Difference(Weight.RISK, About.MATERIAL, Say.of("match.metal", "material", offer.material())));
-        }
         double shift = need.gear().profileShiftCoefficient();
         if (Math.abs(shift) > NO_SHIFT) {
             fit *= 1 - Math.min(Leaves.GREATEST_SHIFT_LOSS, Math.abs(shift));
@@ -151,8 +146,23 @@ public record Fit(double fit, List<Difference> differences) {
                                     * need.gear().normalModule()
                                     * Math.tan(need.gear().rack().pressureAngleRad()))));
         }
+        double teeth = fit;
+        return seated(need, offer).map(seated -> {
+            differences.addAll(seated.differences);
+            return new Fit(teeth * seated.fit, List.copyOf(differences));
+        });
+    }
+
+    /** How a gear fits but for its teeth: by bore, width and material; nothing when no wall would be left round the bore. */
+    static Optional<Fit> seated(GearNeed need, GearAsListed offer) {
+        List<Difference> differences = new ArrayList<>();
+        double fit = metal(offer, differences);
+        double root = offer.gear().rootDiameterMm();
         if (need.boreMm() > 0) {
-            fit *= bore(need.boreMm(), offer.boreMm(), need.gear().rootDiameterMm(), differences);
+            if (need.boreMm() >= root) {
+                return Optional.empty();
+            }
+            fit *= bore(need.boreMm(), offer.boreMm(), root, differences);
         }
         if (need.faceWidthMm() > 0) {
             fit *= width(need.faceWidthMm(), offer.faceWidthMm(), differences);
@@ -180,6 +190,15 @@ public record Fit(double fit, List<Difference> differences) {
             fit *= width(faceWidthMm.get(), gear.faceWidthMm(), differences);
         }
         return Optional.of(new Fit(fit, List.copyOf(differences)));
+    }
+
+    private static double metal(GearAsListed offer, List<Difference> differences) {
+        if (!offer.metal()) {
+            return 1;
+        }
+        differences.add(
+                new Difference(Weight.RISK, About.MATERIAL, Say.of("match.metal", "material", offer.material())));
+        return Leaves.METAL_FOR_PLASTIC;
     }
 
     private static double depth(GearNeed need, GearAsListed offer, List<Difference> differences) {

@@ -1,5 +1,6 @@
 package app.gewerk.core.sourcing;
 
+import app.gewerk.core.fit.Seating;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Pitch;
@@ -35,6 +36,26 @@ public record GearAsListed(
         return material.isEmpty()
                 ? Say.of("listedGearPlain", "teeth", toothCount, "pitch", pitch.words())
                 : Say.of("listedGear", "teeth", toothCount, "pitch", pitch.words(), "material", material);
+    }
+
+    /** Whether its teeth are those of a gear, by their nominal sizes. */
+    public boolean is(CylindricalGear other) {
+        BasicRack rack = gear().rack();
+        return toothCount == other.toothCount()
+                && Math.abs(pitch.module() / other.normalModule() - 1) < Fit.SAME_PITCH
+                && rack.pressureAngleDeg() == other.rack().pressureAngleDeg()
+                && Math.abs(rack.addendumCoefficient() - other.rack().addendumCoefficient()) < Fit.SAME_DEPTH;
+    }
+
+    /** Whether a gear of the same teeth is otherwise alike: of the same bore, width and material; sizes a list does not say are no difference. */
+    public boolean madeAlike(GearAsListed other) {
+        return same(boreMm, other.boreMm, Seating.SAME_BORE_MM)
+                && same(faceWidthMm, other.faceWidthMm, Fit.SAME_WIDTH_MM)
+                && material.equalsIgnoreCase(other.material);
+    }
+
+    private static boolean same(double one, double other, double room) {
+        return one == 0 || other == 0 || Math.abs(one - other) <= room;
     }
 
     boolean metal() {

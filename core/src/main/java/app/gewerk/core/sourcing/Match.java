@@ -32,6 +32,7 @@ public record Match(GearOffer offer, double fit, List<Difference> differences) {
     /** What of the two gears differs. */
     public enum About {
         PITCH,
+        TEETH,
         ANGLE,
         DEPTH,
         MATERIAL,

@@ -21,9 +21,6 @@ public record GearWish(
         Optional<Double> faceWidthMm,
         Optional<Double> pressureAngleDeg) {
 
-    /** Pitches that run with one another (see {@link Fit}) are both found by either's name. */
-    private static final double RUNS_AS_SAME = 0.004;
-
     public record Range(double from, double to) {
         static Range at(double value) {
             return new Range(value, value);
@@ -47,12 +44,17 @@ public record GearWish(
 
     /** A gear of so many teeth and about that module. @param room share of the module */
     public static GearWish near(double module, double room, int toothCount) {
+        return of(Range.at(module).widened(room), Range.at(toothCount));
+    }
+
+    /** A gear of a pitch, of so many teeth or at most so many more or less. */
+    public static GearWish about(double module, int toothCount, int off) {
+        return of(Range.at(module), Range.between(toothCount - off, toothCount + off));
+    }
+
+    private static GearWish of(Range module, Range toothCount) {
         return new GearWish(
-                Optional.of(Range.at(module).widened(room)),
-                Optional.of(Range.at(toothCount)),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty());
+                Optional.of(module), Optional.of(toothCount), Optional.empty(), Optional.empty(), Optional.empty());
     }
 
     /** Whether it says anything of a gear. */
@@ -60,9 +62,9 @@ public record GearWish(
         return equals(ANY);
     }
 
-    /** Modules that would do. */
+    /** Modules that would do: pitches that run with one another are both found by either's name. */
     public Optional<Range> moduleRange() {
-        return module.map(m -> m.widened(RUNS_AS_SAME));
+        return module.map(m -> m.widened(Fit.RUNS_AS_SAME));
     }
 
     /** How a gear fits the wish; nothing when it is another gear. */

@@ -363,9 +363,6 @@ class WaysTest {
                 .satisfies(r -> assertThat((double) r.values().get("hot"))
                         .as("acetal grows more than its housing")
                         .isLessThan((double) r.values().get("cold")));
-        assertThat(Substitute.pairs(.5, 18.05, 2).map(f -> f.pair().pinion().toothCount()))
-                .as("the pair itself is among those of its own pitch")
-                .contains(24);
     }
 
     @Test
@@ -582,29 +579,6 @@ class WaysTest {
         assertThat(substitute.work().stream().map(step -> english(step.say())))
                 .as("on the shaft of the old bore")
                 .anyMatch(step -> step.startsWith("Drill and ream the bore to 1.9"));
-    }
-
-    /** By hand: r_b1 + r_b2 = a cos α_w, and what two teeth are thinner than the pitch on the working circles is the backlash. */
-    @Test
-    void whereNoStockGearStandsThereOneIsCutWithTheShiftForTheDistance() {
-        Place place = new Place();
-        place.gear = CylindricalGear.spur(.5, 11, .45, BasicRack.ISO_53_A);
-        place.mate = CylindricalGear.spur(.5, 13, .4, BasicRack.ISO_53_A);
-        place.centre = GearPair.zeroBacklashCentreMm(place.gear, place.mate) + .02;
-        double x = Substitute.alone(
-                        place.gear, place.mate, place.centre, z -> Substitute.shiftToCut(z, place.mate, place.centre))
-                .filter(f -> f.pair().pinion().toothCount() == 11)
-                .findFirst()
-                .orElseThrow()
-                .pair()
-                .pinion()
-                .profileShiftCoefficient();
-        double working = Math.acos(.5 * 24 / 2 * Math.cos(Math.toRadians(20)) / place.centre);
-        double inv = Math.tan(working) - working - (Math.tan(Math.toRadians(20)) - Math.toRadians(20));
-        double backlash = 2 * place.centre / 24 * (24 * inv - 2 * (x + .4) * Math.tan(Math.toRadians(20)));
-        assertThat(backlash / .5)
-                .as("0.08 modules, a little more on the wider working circles")
-                .isBetween(.08, .09);
     }
 
     /** Six repairs' worth of reckoning and six of the shop's own, of which three came back: half way between. */

@@ -10,6 +10,7 @@ import app.gewerk.core.choice.Ways;
 import app.gewerk.core.choice.WhyItFailed;
 import app.gewerk.core.choice.Wish;
 import app.gewerk.core.damage.ToothMap;
+import app.gewerk.core.fit.OtherTeeth;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Mates;
 import app.gewerk.core.job.Step;
@@ -233,6 +234,21 @@ public class WeighingService {
                         .or(() -> known.filter(m -> m.toothCount() >= CylindricalGear.FEWEST_TEETH)
                                 .flatMap(m -> Mates.of(gear, m.toothCount(), m.internal(), centre))),
                 centre);
+    }
+
+    /** What a job's gear runs with and how far away, as it was read or as the train has it; nothing where either is not known. */
+    @Transactional(readOnly = true)
+    public Optional<OtherTeeth.Place> place(Here here, long jobId, CylindricalGear gear) {
+        Job job = jobs.job(here, jobId);
+        Optional<InTrain> train = InTrain.of(
+                devices.train(here, job.machineModelId()).machine(),
+                damage.map(here, jobId).map(ToothMap::component),
+                gear.toothCount(),
+                jobId,
+                known.now().materials(),
+                Circumstances.USUAL.temperatureC());
+        ReadingService.RunsWith with = with(readings.runsWith(here, jobId, gear), train, gear);
+        return with.mate().flatMap(mate -> with.centreDistanceMm().map(mm -> new OtherTeeth.Place(mate, mm)));
     }
 
     private static OnTheMat mat(Problem problem) {

@@ -1,9 +1,13 @@
 package app.gewerk.server.finding;
 
 import app.gewerk.core.Wire;
+import app.gewerk.core.fit.OtherTeeth;
+import app.gewerk.core.fit.OtherTeeth.Place;
 import app.gewerk.core.sourcing.Fit;
 import app.gewerk.core.sourcing.GearAsListed;
+import app.gewerk.core.sourcing.InPlace;
 import app.gewerk.core.sourcing.LandedCost;
+import app.gewerk.core.sourcing.Listing;
 import app.gewerk.core.sourcing.Match.Difference;
 import app.gewerk.core.sourcing.Source;
 import app.gewerk.core.sourcing.Worth;
@@ -14,6 +18,7 @@ import app.gewerk.core.stores.Item;
 import app.gewerk.core.stores.PartKey;
 import app.gewerk.core.stores.Serves;
 import app.gewerk.core.words.Say;
+import app.gewerk.server.choice.WeighingService;
 import app.gewerk.server.device.DeviceService;
 import app.gewerk.server.device.DeviceService.KnownMachine;
 import app.gewerk.server.reading.ReadingService;
@@ -43,6 +48,7 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -55,8 +61,15 @@ public class FindService {
     /** Pitches of one gear as it may have been read; below that it is not looked for. */
     private static final double WORTH_LOOKING = 0.02;
 
-    private static final double PITCH_ROOM = 0.02;
+    /** Pairs in place of both gears that are shown. */
+    private static final int MOST_PAIRS = 6;
+
     private static final double LIKELY = 0.5;
+
+    private static final Comparator<Hit> BEST_FIRST = Comparator.comparing(
+                    (Hit h) -> h.chance() < LIKELY || h.pieces() == 0)
+            .thenComparing(h -> h.comesTo().orElse(new BigDecimal("1000000")))
+            .thenComparing(Comparator.comparingDouble(Hit::fit).reversed());
 
     private final FindStore store;
     private final ShelfService shelf;
@@ -66,6 +79,7 @@ public class FindService {
     private final DeviceService devices;
     private final ReadingService readings;
     private final SourcingService sourcing;
+    private final WeighingService weighing;
     private final ShopService shop;
 
     FindService(
@@ -77,6 +91,7 @@ public class FindService {
             DeviceService devices,
             ReadingService readings,
             SourcingService sourcing,
+            WeighingService weighing,
             ShopService shop) {
         this.store = store;
         this.shelf = shelf;
@@ -86,6 +101,7 @@ public class FindService {
         this.devices = devices;
         this.readings = readings;
         this.sourcing = sourcing;
+        this.weighing = weighing;
         this.shop = shop;
     }
 
@@ -113,6 +129,7 @@ public class FindService {
      * @param itemNumber at a seller
      * @param jobId in which it was made
      * @param modelId of the device book
+     * @param with the gear for the mate, where both are replaced
      * @param pieces that are there; of a seller packs
      * @param chance that the gear wanted is one whose place it could take
      * @param fit 1 for a drop-in
@@ -132,6 +149,7 @@ public class FindService {
             Optional<String> number,
             Optional<Long> jobId,
             Optional<Long> modelId,
+            Optional<ForTheMate> with,
             int pieces,
             double chance,
             double fit,
@@ -141,6 +159,14 @@ public class FindService {
             Optional<BigDecimal> comesTo,
             Optional<LocalDate> arrives,
             List<Say> cautions) {}
+
+    /**
+     * The other gear of a pair that replaces both, at the same place.
+     *
+     * @param stockItemId on the shelf
+     * @param itemNumber at a seller
+     */
+    public record ForTheMate(Say name, Optional<Long> stockItemId, Optional<String> itemNumber) {}
 
     /**
      * What was found.
@@ -163,7 +189,8 @@ public class FindService {
             List<Say> understood,
             Function<GearAsListed, Optional<Serves>> serves,
             List<GearWish> wishes,
-            List<String> words) {
+            List<String> words,
+            Optional<Sits> sits) {
         Optional<Range> teeth() {
             return wishes.stream()
                     .map(GearWish::toothCount)
@@ -173,13 +200,43 @@ public class FindService {
         }
     }
 
+    /** A gear that is wanted, in its place. */
+    private record Sits(Serves.Possible wanted, Place place) {
+        boolean already(OtherTeeth pair) {
+            return pair.pair().pinion().toothCount() == wanted.need().gear().toothCount()
+                    && pair.pair().wheel().toothCount() == place.mate().toothCount();
+        }
+    }
+
+    /** Things to be had at one place: one for the gear, one for its mate. */
+    private record Two<T>(T own, T mate, Serves serves) {
+        /** The best fitting of the one, the first of the other. */
+        static <T> Optional<Two<T>> of(Sits sits, OtherTeeth pair, List<T> things, Function<T, Item> item) {
+            Optional<T> mate = things.stream()
+                    .filter(t -> item.apply(t)
+                            .gear()
+                            .filter(g -> g.is(pair.pair().wheel()))
+                            .isPresent())
+                    .findFirst();
+            return mate.flatMap(m -> things.stream()
+                    .flatMap(t -> item
+                            .apply(t)
+                            .gear()
+                            .filter(g -> g.is(pair.pair().pinion()))
+                            .flatMap(g -> InPlace.both(sits.wanted.need(), pair, g))
+                            .map(fit -> new Two<>(t, m, new Serves(sits.wanted.probability(), fit)))
+                            .stream())
+                    .max(Comparator.comparingDouble(two -> two.serves.fit().fit())));
+        }
+    }
+
     /** By what was typed; where nothing was, by what the job's gear is or may be. */
     @Transactional(readOnly = true)
     public FoundParts find(Here here, String text, Optional<Long> jobId) {
         Finding finding = new Finding(here);
         if (text.isBlank() && jobId.isPresent()) {
             List<ReadingService.PossibleGear> possible = readings.possible(here, jobId.get());
-            finding.gears(ofReading(possible));
+            finding.gears(ofReading(here, jobId.get(), possible));
             return finding.found(
                     possible.stream().map(ReadingService.PossibleGear::words).toList(), Optional.empty(), List.of());
         }
@@ -189,7 +246,8 @@ public class FindService {
                     asked.gear().words(),
                     gear -> asked.gear().fit(gear).map(fit -> new Serves(1, fit)),
                     List.of(asked.gear()),
-                    asked.words()));
+                    asked.words(),
+                    Optional.empty()));
             return finding.found(asked.gear().words(), Optional.empty(), List.of());
         }
         if (text.isBlank()) {
@@ -205,21 +263,38 @@ public class FindService {
         return finding.found(List.of(), Optional.empty(), ofMachine);
     }
 
-    private static Search ofReading(List<ReadingService.PossibleGear> possible) {
+    /** What may be wanted; of the likeliest, where its place is known, other teeth that run there as well. */
+    private Search ofReading(Here here, long jobId, List<ReadingService.PossibleGear> possible) {
         List<Serves.Possible> all = possible.stream()
                 .map(p -> new Serves.Possible(p.need(), p.probability()))
                 .filter(p -> p.probability() > WORTH_LOOKING)
                 .toList();
+        Optional<Sits> sits = all.stream()
+                .filter(p -> p.probability() > LIKELY)
+                .findFirst()
+                .flatMap(p -> weighing.place(here, jobId, p.need().gear()).map(place -> new Sits(p, place)));
         return new Search(
                 possible.stream().map(ReadingService.PossibleGear::words).toList(),
-                gear -> Serves.of(all, gear),
-                all.stream()
-                        .map(p -> GearWish.near(
-                                p.need().gear().normalModule(),
-                                PITCH_ROOM,
-                                p.need().gear().toothCount()))
+                gear -> Serves.of(all, gear)
+                        .or(() -> sits.flatMap(s -> InPlace.alone(s.wanted.need(), s.place, gear)
+                                .map(fit -> new Serves(s.wanted.probability(), fit)))),
+                Stream.concat(
+                                all.stream()
+                                        .map(p -> GearWish.near(
+                                                p.need().gear().normalModule(),
+                                                Fit.NEAR_PITCH,
+                                                p.need().gear().toothCount())),
+                                sits.stream().map(s -> otherTeeth(s)))
                         .toList(),
-                List.of());
+                List.of(),
+                sits);
+    }
+
+    private static GearWish otherTeeth(Sits sits) {
+        return GearWish.about(
+                sits.place.mate().normalModule(),
+                sits.wanted.need().gear().toothCount(),
+                OtherTeeth.mostOff(sits.wanted.need().gear().toothCount()));
     }
 
     /** Numbers of the parts of machines whose names hold the words; a word that is only figures is a position there. */
@@ -257,11 +332,7 @@ public class FindService {
         }
 
         FoundParts found(List<Say> understood, Optional<PartCard> card, List<KnownNumber> ofMachine) {
-            List<Hit> sorted = hits.stream()
-                    .sorted(Comparator.comparing((Hit h) -> h.chance() < LIKELY || h.pieces() == 0)
-                            .thenComparing(h -> h.comesTo().orElse(new BigDecimal("1000000")))
-                            .thenComparing(Comparator.comparingDouble(Hit::fit).reversed()))
-                    .toList();
+            List<Hit> sorted = hits.stream().sorted(BEST_FIRST).toList();
             return new FoundParts(
                     understood,
                     card,
@@ -291,17 +362,65 @@ public class FindService {
                     }
                 }
             }
-            search.wishes.stream()
-                    .flatMap(wish -> lists.gears(here, wish, search.words, MOST_LISTED).stream())
-                    .distinct()
-                    .forEach(listed ->
-                            listed.item().gear().flatMap(search.serves).ifPresent(serves -> atSeller(listed, serves)));
+            lists.gears(here, search.wishes, search.words, MOST_LISTED)
+                    .forEach(listed -> listed.item()
+                            .gear()
+                            .flatMap(search.serves)
+                            .ifPresent(serves -> hits.add(atSeller(listed, serves))));
             search.teeth().ifPresent(teeth -> {
                 inTheBook(search, teeth);
                 store.made(here, teeth)
                         .forEach(made ->
                                 search.serves.apply(made.gear()).ifPresent(serves -> hits.add(made(made, serves))));
             });
+            search.sits.ifPresent(sits -> pairs(sits, onShelf));
+        }
+
+        /** Two gears that are had at one place, for the gear and for its mate. */
+        private void pairs(Sits sits, List<StockItem> onShelf) {
+            List<OtherTeeth> pairs = OtherTeeth.both(sits.wanted.need().gear(), sits.place)
+                    .filter(p -> !sits.already(p))
+                    .toList();
+            if (pairs.isEmpty()) {
+                return;
+            }
+            List<GearWish> wishes = pairs.stream()
+                    .flatMap(p -> Stream.of(p.pair().pinion(), p.pair().wheel()))
+                    .map(g -> GearWish.about(g.normalModule(), g.toothCount(), 0))
+                    .distinct()
+                    .toList();
+            List<StockItem> there =
+                    onShelf.stream().filter(item -> item.pieces() > 0).toList();
+            Map<String, List<Listed>> sold = lists.gears(here, wishes, List.of(), MOST_LISTED).stream()
+                    .filter(listed -> listed.listing().stock() > 0)
+                    .collect(Collectors.groupingBy(listed -> listed.listing().seller()));
+            Stream<Hit> shelved = pairs.stream()
+                    .flatMap(pair -> Two.of(sits, pair, there, StockItem::item).stream())
+                    .map(this::onShelf);
+            Stream<Hit> ordered = pairs.stream()
+                    .flatMap(pair -> sold.values().stream()
+                            .flatMap(theirs -> Two.of(sits, pair, theirs, Listed::item).stream())
+                            .map(this::atSeller));
+            Stream.concat(shelved, ordered).sorted(BEST_FIRST).limit(MOST_PAIRS).forEach(hits::add);
+        }
+
+        private Hit onShelf(Two<StockItem> two) {
+            HitDraft draft = draft(two.own, two.serves);
+            draft.with = Optional.of(
+                    new ForTheMate(Say.typed(two.mate.item().name()), Optional.of(two.mate.id()), Optional.empty()));
+            draft.price = draft.price.map(p -> p.add(two.mate.paid().orElse(BigDecimal.ZERO)));
+            return draft.made();
+        }
+
+        private Hit atSeller(Two<Listed> two) {
+            HitDraft draft = draft(two.own, two.serves, List.of(two.own.listing(), two.mate.listing()));
+            draft.with = Optional.of(new ForTheMate(
+                    Say.typed(two.mate.item().name()),
+                    Optional.empty(),
+                    Optional.of(two.mate.listing().itemNumber())));
+            draft.pieces =
+                    Math.min(two.own.listing().stock(), two.mate.listing().stock());
+            return draft.made();
         }
 
         private void inTheBook(Search search, Range teeth) {
@@ -332,9 +451,12 @@ public class FindService {
         }
 
         private Hit onShelf(StockItem item, Serves serves) {
+            return draft(item, serves).made();
+        }
+
+        private HitDraft draft(StockItem item, Serves serves) {
             return hit(Where.SHELF, Say.typed(item.item().name()), item.place(), serves)
-                    .stock(item)
-                    .made();
+                    .stock(item);
         }
 
         private Hit onDonor(Donor donor, DonorPart part, Serves serves) {
@@ -355,7 +477,12 @@ public class FindService {
             return draft.made();
         }
 
-        private void atSeller(Listed listed, Serves serves) {
+        private Hit atSeller(Listed listed, Serves serves) {
+            return draft(listed, serves, List.of(listed.listing())).made();
+        }
+
+        /** @param parcel all that is ordered together */
+        private HitDraft draft(Listed listed, Serves serves, List<Listing> parcel) {
             Source source = sources.get(listed.listing().seller());
             HitDraft draft = hit(
                     Where.SELLER,
@@ -366,8 +493,15 @@ public class FindService {
             draft.number = Optional.of(listed.item().number()).filter(n -> !n.isEmpty());
             draft.pieces = listed.listing().stock();
             if (source != null) {
-                LandedCost landed =
-                        LandedCost.of(listed.listing(), source.terms(), source.rule(), source.exchange(), 1, today);
+                LandedCost landed = LandedCost.ofParcel(
+                        parcel.stream()
+                                .map(one -> new LandedCost.Packed(one, 1))
+                                .toList(),
+                        source.terms(),
+                        source.rule(),
+                        source.exchange(),
+                        1,
+                        today);
                 draft.price = Optional.of(landed.total());
                 draft.arrives = Optional.of(landed.arrives());
             } else {
@@ -376,7 +510,7 @@ public class FindService {
             if (listed.listing().stock() == 0) {
                 draft.cautions.add(Say.of("find.soldOut"));
             }
-            hits.add(draft.made());
+            return draft;
         }
 
         void numbered(PartKey key, boolean known, String text) {
@@ -389,7 +523,7 @@ public class FindService {
             }
             int before = hits.size();
             lists.numbered(here, keys, text, MOST_LISTED)
-                    .forEach(listed -> atSeller(listed, new Serves(1, Fit.DROP_IN)));
+                    .forEach(listed -> hits.add(atSeller(listed, new Serves(1, Fit.DROP_IN))));
             for (int i = before; i < hits.size(); i++) {
                 Hit hit = hits.get(i);
                 hits.set(i, older(hit, hit.number().flatMap(PartKey::of), today));
@@ -419,7 +553,8 @@ public class FindService {
                     hits.add(onShelf(item, new Serves(1, Fit.DROP_IN)));
                 }
             }
-            lists.named(here, words, MOST_LISTED).forEach(listed -> atSeller(listed, new Serves(1, Fit.DROP_IN)));
+            lists.named(here, words, MOST_LISTED)
+                    .forEach(listed -> hits.add(atSeller(listed, new Serves(1, Fit.DROP_IN))));
         }
 
         private HitDraft hit(Where where, Say name, String place, Serves serves) {
@@ -443,6 +578,7 @@ public class FindService {
             private Optional<String> number = Optional.empty();
             private Optional<Long> jobId = Optional.empty();
             private Optional<Long> modelId = Optional.empty();
+            private Optional<ForTheMate> with = Optional.empty();
             private int pieces;
             private Optional<BigDecimal> price = Optional.empty();
             private Optional<LocalDate> arrives = Optional.empty();
@@ -472,6 +608,7 @@ public class FindService {
                 number = hit.number();
                 jobId = hit.jobId();
                 modelId = hit.modelId();
+                with = hit.with();
                 pieces = hit.pieces();
                 price = hit.price();
                 arrives = hit.arrives();
@@ -512,6 +649,7 @@ public class FindService {
                         number,
                         jobId,
                         modelId,
+                        with,
                         pieces,
                         chance,
                         fit,

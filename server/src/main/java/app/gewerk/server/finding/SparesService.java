@@ -1,5 +1,6 @@
 package app.gewerk.server.finding;
 
+import app.gewerk.core.sourcing.Fit;
 import app.gewerk.core.sourcing.GearAsListed;
 import app.gewerk.core.sourcing.LandedCost;
 import app.gewerk.core.sourcing.Source;
@@ -34,8 +35,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class SparesService {
     private static final int MOST = 100;
-    private static final double SAME_PITCH = 0.004;
-    private static final double SAME_BORE_MM = 0.05;
     /** Where no seller is known to have it: a week and a half by mail order (common practice). */
     private static final double USUAL_DAYS = 10;
 
@@ -105,7 +104,7 @@ public class SparesService {
                 .map(rate -> packPrice.multiply(rate).divide(BigDecimal.valueOf(packSize), 2, RoundingMode.HALF_UP));
     }
 
-    /** The same part by its number, or a gear of the same teeth, bore and plastic. */
+    /** The same part by its number, or a gear like it. */
     private List<Listed> alike(Here here, Optional<PartKey> key, Optional<GearAsListed> gear) {
         if (key.isPresent()) {
             Set<PartKey> keys =
@@ -116,15 +115,12 @@ public class SparesService {
                         lists
                                 .gears(
                                         here,
-                                        GearWish.near(g.pitch().module(), SAME_PITCH, g.toothCount()),
+                                        List.of(GearWish.about(g.pitch().module(), g.toothCount(), 0)),
                                         List.of(),
                                         MOST)
                                 .stream()
-                                .filter(l -> l.item()
-                                        .gear()
-                                        .filter(other -> Math.abs(other.boreMm() - g.boreMm()) <= SAME_BORE_MM
-                                                && other.material().equalsIgnoreCase(g.material()))
-                                        .isPresent())
+                                .filter(l ->
+                                        l.item().gear().filter(g::madeAlike).isPresent())
                                 .toList())
                 .orElse(List.of());
     }
@@ -147,8 +143,8 @@ public class SparesService {
                 .map(g -> store.asked(
                         here,
                         g.toothCount(),
-                        g.pitch().module() * (1 - SAME_PITCH),
-                        g.pitch().module() * (1 + SAME_PITCH)));
+                        g.pitch().module() * (1 - Fit.RUNS_AS_SAME),
+                        g.pitch().module() * (1 + Fit.RUNS_AS_SAME)));
         // Machines that needed such a gear may say more than what was taken since it lies here.
         if (jobs.filter(asked -> asked.jobs() > moved.pieces()).isPresent()) {
             used = jobs.get().jobs();

@@ -1,5 +1,6 @@
 package app.gewerk.server.sourcing;
 
+import app.gewerk.core.sourcing.Fit;
 import app.gewerk.core.sourcing.GearNeed;
 import app.gewerk.core.sourcing.GearOffer;
 import app.gewerk.core.sourcing.ImportRule;
@@ -35,7 +36,6 @@ import org.springframework.stereotype.Service;
 /** Asks every seller for gears like the one wanted and works out what each would cost on the bench. */
 @Service
 public class SourcingService {
-    private static final double PITCH_ROOM = 0.02;
     /** A price that has risen by more than this since it was seen is asked about (from memory). */
     private static final BigDecimal DEARER = new BigDecimal("1.02");
 
@@ -163,7 +163,10 @@ public class SourcingService {
             for (GearNeed need : needs) {
                 double module = need.gear().normalModule();
                 gears.add(client.gears(
-                        baseUrl, need.gear().toothCount(), module * (1 - PITCH_ROOM), module * (1 + PITCH_ROOM)));
+                        baseUrl,
+                        need.gear().toothCount(),
+                        module * (1 - Fit.NEAR_PITCH),
+                        module * (1 + Fit.NEAR_PITCH)));
             }
             return new Answered(client.terms(baseUrl), gears);
         };

@@ -328,8 +328,8 @@ public class ListService {
     }
 
     @Transactional(readOnly = true)
-    public List<Listed> gears(Here here, GearWish wish, List<String> words, int most) {
-        return store.gears(here, wish, words, most);
+    public List<Listed> gears(Here here, List<GearWish> wishes, List<String> words, int most) {
+        return store.gears(here, wishes, words, most);
     }
 
     @Transactional(readOnly = true)

@@ -220,19 +220,15 @@ class ListStore {
                 .findFirst();
     }
 
-    List<Listed> gears(Here here, GearWish wish, List<String> words, int most) {
+    List<Listed> gears(Here here, List<GearWish> wishes, List<String> words, int most) {
+        Condition any =
+                wishes.stream().map(ListStore::wished).reduce(Condition::or).orElse(noCondition());
         return items(
                 here,
                 LISTED_ITEM
                         .TOOTH_COUNT
                         .isNotNull()
-                        .and(wish.toothCount()
-                                .map(z -> LISTED_ITEM.TOOTH_COUNT.between(
-                                        (int) Math.ceil(z.from()), (int) Math.floor(z.to())))
-                                .orElse(noCondition()))
-                        .and(wish.moduleRange()
-                                .map(m -> LISTED_ITEM.MODULE.between(m.from(), m.to()))
-                                .orElse(noCondition()))
+                        .and(any)
                         .and(words.stream()
                                 .map(word -> lower(LISTED_ITEM.NAME)
                                         .contains(word)
@@ -240,6 +236,15 @@ class ListStore {
                                 .reduce(Condition::and)
                                 .orElse(noCondition())),
                 most);
+    }
+
+    private static Condition wished(GearWish wish) {
+        return wish.toothCount()
+                .map(z -> LISTED_ITEM.TOOTH_COUNT.between((int) Math.ceil(z.from()), (int) Math.floor(z.to())))
+                .orElse(noCondition())
+                .and(wish.moduleRange()
+                        .map(m -> LISTED_ITEM.MODULE.between(m.from(), m.to()))
+                        .orElse(noCondition()));
     }
 
     List<Listed> named(Here here, List<String> words, int most) {
