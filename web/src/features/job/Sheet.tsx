@@ -17,6 +17,7 @@ import { StepCautions } from '../caution/StepCautions';
 import { Look } from '../damage/Look';
 import { JobGearMat } from '../reading/JobGearMat';
 import { Ledger } from '../teardown/Ledger';
+import { Timers } from '../timing/Timers';
 import { Frame } from './Frame';
 import { usePulse } from './usePulse';
 import { Get } from '../sourcing/Get';
@@ -200,6 +201,7 @@ function Head(props: {
         </PlainButton>
       </Box>
       <StepTeeth job={job} step={props.step} />
+      <Timers jobId={job.id} />
     </>
   );
 }

@@ -6,11 +6,17 @@ import { colour } from '../../theme';
 import { TrayLabel } from './TrayLabel';
 import { shopQuery } from './queries';
 import { rackQuery } from '../job/queries';
+import { timersQuery, useSeconds } from '../timing/queries';
+
+const secondsLeft = (timer: { overAt: number } | undefined, now: number) =>
+  timer && Math.max(0, (timer.overAt - now) / 1000);
 
 /** The jobs where they physically are. */
 export function Rack() {
   const rack = useQuery({ ...rackQuery, refetchInterval: 10_000 });
   const shop = useQuery(shopQuery);
+  const timers = useQuery(timersQuery).data ?? [];
+  const now = useSeconds(timers.length > 0);
   const openId = useMatch('/job/:id/*')?.params.id;
   const shelves = rack.data?.filter((shelf) => shelf.trays.length > 0) ?? [];
   return (
@@ -46,7 +52,16 @@ export function Rack() {
             <span>{shelf.count}</span>
           </Box>
           {shelf.trays.map((tray) => (
-            <TrayLabel key={tray.id} tray={tray} today={shop.data?.today} open={String(tray.id) === openId} />
+            <TrayLabel
+              key={tray.id}
+              tray={tray}
+              today={shop.data?.today}
+              open={String(tray.id) === openId}
+              secondsLeft={secondsLeft(
+                timers.find((timer) => timer.jobId === tray.id),
+                now,
+              )}
+            />
           ))}
           {shelf.count !== undefined && shelf.count > shelf.trays.length && (
             <Box sx={{ fontSize: 13.5 }}>{texts.rack.more(shelf.count - shelf.trays.length)}</Box>

@@ -6,6 +6,8 @@ import { dayWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 
+import { leftWords } from '../timing/queries';
+
 type Tray = Schemas['Tray'];
 
 function waits(tray: Tray): string {
@@ -15,7 +17,18 @@ function waits(tray: Tray): string {
 }
 
 /** A tray's label: its number large enough to read from a step away, the machine, what it waits for. */
-export function TrayLabel({ tray, today, open }: { tray: Tray; today: string | undefined; open: boolean }) {
+export function TrayLabel({
+  tray,
+  today,
+  open,
+  secondsLeft,
+}: {
+  tray: Tray;
+  today: string | undefined;
+  open: boolean;
+  /** Of the next time that is over; 0 when it is. */
+  secondsLeft?: number | undefined;
+}) {
   const late =
     today !== undefined &&
     tray.promisedOn !== undefined &&
@@ -67,6 +80,19 @@ export function TrayLabel({ tray, today, open }: { tray: Tray; today: string | u
           <Box component="span" sx={{ overflow: 'hidden', textOverflow: 'ellipsis', flex: 1 }}>
             {waits(tray)}
           </Box>
+          {secondsLeft !== undefined && (
+            <Box
+              component="span"
+              sx={{
+                fontFamily: font.figures,
+                fontWeight: 700,
+                px: 0.5,
+                ...(secondsLeft === 0 && { bgcolor: colour.measure }),
+              }}
+            >
+              {secondsLeft === 0 ? texts.timing.over : leftWords(secondsLeft)}
+            </Box>
+          )}
           {late && (
             <Box component="span" sx={{ color: colour.danger, fontWeight: 700, display: 'flex', gap: 0.25 }}>
               <Mark name="late" size={14} /> {texts.rack.late}

@@ -111,6 +111,7 @@ class RightsTest {
                 GET /api/reading/{jobId}
                 GET /api/shop/terms
                 GET /api/printers
+                GET /api/timers
                 GET /api/sourcing/needs
                 GET /api/sourcing/parcels
                 GET /api/sourcing/parcels/{orderId}/lines/{position}/check
@@ -174,6 +175,8 @@ class RightsTest {
                 PUT /api/intake/{jobId}/about-to
                 POST /api/intake/{jobId}/electrical
                 DELETE /api/photo/{jobId}/{id}
+                POST /api/job/{id}/timers
+                DELETE /api/job/{id}/timers/{timer}
                 POST /api/printers
                 DELETE /api/printers/{printerId}
                 PUT /api/reading/{jobId}

@@ -61,6 +61,7 @@ class ShopsApiTest {
                     "PUT /api/account/people/{personId}",
                     Map.of("version", 1, "name", "x", "role", "owner", "closed", true)),
             entry("POST /api/account/people/{personId}/secrets", Map.of("password", "greasy thumbs 7")),
+            entry("POST /api/job/{id}/timers", Map.of("timers", List.of(Map.of("kind", "castFirm", "minutes", 30)))),
             entry("POST /api/choice/{jobId}", Map.of("version", 1, "way", "glue", "reason", "holds")),
             entry(
                     "PUT /api/choice/{jobId}/circumstances",
@@ -264,6 +265,10 @@ class ShopsApiTest {
                 .path("id")
                 .asLong();
         assertThat(train.status()).isEqualTo(200);
+        api.post(
+                mine,
+                "/api/job/" + job + "/timers",
+                Map.of("timers", List.of(Map.of("kind", "mouldFirm", "minutes", 30))));
         ids = Map.ofEntries(
                 entry("jobId", "" + job),
                 entry("id", "" + job),
@@ -279,6 +284,7 @@ class ShopsApiTest {
                 entry("itemId", "" + item),
                 entry("donorId", "" + donor),
                 entry("printerId", "" + printer),
+                entry("timer", "1"),
                 entry("part", "motor"),
                 entry("number", "MN-1"),
                 entry("seller", "onlymine"));

@@ -55,6 +55,7 @@ import app.gewerk.server.db.tables.StockItem;
 import app.gewerk.server.db.tables.StockMove;
 import app.gewerk.server.db.tables.TeardownStep;
 import app.gewerk.server.db.tables.ToothMap;
+import app.gewerk.server.db.tables.TrayTimer;
 import app.gewerk.server.db.tables.WayIn;
 import app.gewerk.server.db.tables.WrongSecret;
 
@@ -337,6 +338,11 @@ public class DefaultSchema extends SchemaImpl {
     public final ToothMap TOOTH_MAP = ToothMap.TOOTH_MAP;
 
     /**
+     * The table <code>tray_timer</code>.
+     */
+    public final TrayTimer TRAY_TIMER = TrayTimer.TRAY_TIMER;
+
+    /**
      * The table <code>way_in</code>.
      */
     public final WayIn WAY_IN = WayIn.WAY_IN;
@@ -413,6 +419,7 @@ public class DefaultSchema extends SchemaImpl {
             StockMove.STOCK_MOVE,
             TeardownStep.TEARDOWN_STEP,
             ToothMap.TOOTH_MAP,
+            TrayTimer.TRAY_TIMER,
             WayIn.WAY_IN,
             WrongSecret.WRONG_SECRET
         );

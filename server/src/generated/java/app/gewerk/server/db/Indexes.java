@@ -27,6 +27,7 @@ import app.gewerk.server.db.tables.SpringSession;
 import app.gewerk.server.db.tables.StockItem;
 import app.gewerk.server.db.tables.StockMove;
 import app.gewerk.server.db.tables.TeardownStep;
+import app.gewerk.server.db.tables.TrayTimer;
 
 import org.jooq.Index;
 import org.jooq.OrderField;
@@ -82,4 +83,5 @@ public class Indexes {
     public static final Index STOCK_MOVE_OF_ITEM = Internal.createIndex(DSL.name("stock_move_of_item"), StockMove.STOCK_MOVE, new OrderField[] { StockMove.STOCK_MOVE.SHOP_ID, StockMove.STOCK_MOVE.ITEM_ID, StockMove.STOCK_MOVE.ID }, false);
     public static final Index STOCK_MOVE_OF_JOB = Internal.createIndex(DSL.name("stock_move_of_job"), StockMove.STOCK_MOVE, new OrderField[] { StockMove.STOCK_MOVE.SHOP_ID, StockMove.STOCK_MOVE.JOB_ID }, false);
     public static final Index TEARDOWN_STEP_OF_JOB = Internal.createIndex(DSL.name("teardown_step_of_job"), TeardownStep.TEARDOWN_STEP, new OrderField[] { TeardownStep.TEARDOWN_STEP.SHOP_ID, TeardownStep.TEARDOWN_STEP.JOB_ID, TeardownStep.TEARDOWN_STEP.POSITION, TeardownStep.TEARDOWN_STEP.ID }, false);
+    public static final Index TRAY_TIMER_RUNNING = Internal.createIndex(DSL.name("tray_timer_running"), TrayTimer.TRAY_TIMER, new OrderField[] { TrayTimer.TRAY_TIMER.SHOP_ID, TrayTimer.TRAY_TIMER.ENDS_AT }, false);
 }

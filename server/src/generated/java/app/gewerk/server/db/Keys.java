@@ -55,6 +55,7 @@ import app.gewerk.server.db.tables.StockItem;
 import app.gewerk.server.db.tables.StockMove;
 import app.gewerk.server.db.tables.TeardownStep;
 import app.gewerk.server.db.tables.ToothMap;
+import app.gewerk.server.db.tables.TrayTimer;
 import app.gewerk.server.db.tables.WayIn;
 import app.gewerk.server.db.tables.WrongSecret;
 import app.gewerk.server.db.tables.records.AttachmentPieceRecord;
@@ -108,6 +109,7 @@ import app.gewerk.server.db.tables.records.StockItemRecord;
 import app.gewerk.server.db.tables.records.StockMoveRecord;
 import app.gewerk.server.db.tables.records.TeardownStepRecord;
 import app.gewerk.server.db.tables.records.ToothMapRecord;
+import app.gewerk.server.db.tables.records.TrayTimerRecord;
 import app.gewerk.server.db.tables.records.WayInRecord;
 import app.gewerk.server.db.tables.records.WrongSecretRecord;
 
@@ -184,6 +186,7 @@ public class Keys {
     public static final UniqueKey<StockMoveRecord> STOCK_MOVE_PKEY = Internal.createUniqueKey(StockMove.STOCK_MOVE, DSL.name("stock_move_pkey"), new TableField[] { StockMove.STOCK_MOVE.SHOP_ID, StockMove.STOCK_MOVE.ID }, true);
     public static final UniqueKey<TeardownStepRecord> TEARDOWN_STEP_PKEY = Internal.createUniqueKey(TeardownStep.TEARDOWN_STEP, DSL.name("teardown_step_pkey"), new TableField[] { TeardownStep.TEARDOWN_STEP.SHOP_ID, TeardownStep.TEARDOWN_STEP.JOB_ID, TeardownStep.TEARDOWN_STEP.KEY }, true);
     public static final UniqueKey<ToothMapRecord> TOOTH_MAP_PKEY = Internal.createUniqueKey(ToothMap.TOOTH_MAP, DSL.name("tooth_map_pkey"), new TableField[] { ToothMap.TOOTH_MAP.SHOP_ID, ToothMap.TOOTH_MAP.JOB_ID }, true);
+    public static final UniqueKey<TrayTimerRecord> TRAY_TIMER_PKEY = Internal.createUniqueKey(TrayTimer.TRAY_TIMER, DSL.name("tray_timer_pkey"), new TableField[] { TrayTimer.TRAY_TIMER.SHOP_ID, TrayTimer.TRAY_TIMER.JOB_ID, TrayTimer.TRAY_TIMER.NUMBER }, true);
     public static final UniqueKey<WayInRecord> WAY_IN_PKEY = Internal.createUniqueKey(WayIn.WAY_IN, DSL.name("way_in_pkey"), new TableField[] { WayIn.WAY_IN.SHOP_ID, WayIn.WAY_IN.MACHINE_MODEL_ID }, true);
     public static final UniqueKey<WrongSecretRecord> WRONG_SECRET_PKEY = Internal.createUniqueKey(WrongSecret.WRONG_SECRET, DSL.name("wrong_secret_pkey"), new TableField[] { WrongSecret.WRONG_SECRET.SHOP_ID, WrongSecret.WRONG_SECRET.ABOUT }, true);
 
@@ -310,6 +313,8 @@ public class Keys {
     public static final ForeignKey<ToothMapRecord, PersonRecord> TOOTH_MAP__TOOTH_MAP_SHOP_ID_CHANGED_BY_FKEY = Internal.createForeignKey(ToothMap.TOOTH_MAP, DSL.name("tooth_map_shop_id_changed_by_fkey"), new TableField[] { ToothMap.TOOTH_MAP.SHOP_ID, ToothMap.TOOTH_MAP.CHANGED_BY }, Keys.PERSON_PKEY, new TableField[] { Person.PERSON.SHOP_ID, Person.PERSON.ID }, true, ForeignKeyRule.NO_ACTION, ForeignKeyRule.NO_ACTION);
     public static final ForeignKey<ToothMapRecord, ShopRecord> TOOTH_MAP__TOOTH_MAP_SHOP_ID_FKEY = Internal.createForeignKey(ToothMap.TOOTH_MAP, DSL.name("tooth_map_shop_id_fkey"), new TableField[] { ToothMap.TOOTH_MAP.SHOP_ID }, Keys.SHOP_PKEY, new TableField[] { Shop.SHOP.ID }, true, ForeignKeyRule.NO_ACTION, ForeignKeyRule.NO_ACTION);
     public static final ForeignKey<ToothMapRecord, JobRecord> TOOTH_MAP__TOOTH_MAP_SHOP_ID_JOB_ID_FKEY = Internal.createForeignKey(ToothMap.TOOTH_MAP, DSL.name("tooth_map_shop_id_job_id_fkey"), new TableField[] { ToothMap.TOOTH_MAP.SHOP_ID, ToothMap.TOOTH_MAP.JOB_ID }, Keys.JOB_PKEY, new TableField[] { Job.JOB.SHOP_ID, Job.JOB.ID }, true, ForeignKeyRule.NO_ACTION, ForeignKeyRule.NO_ACTION);
+    public static final ForeignKey<TrayTimerRecord, ShopRecord> TRAY_TIMER__TRAY_TIMER_SHOP_ID_FKEY = Internal.createForeignKey(TrayTimer.TRAY_TIMER, DSL.name("tray_timer_shop_id_fkey"), new TableField[] { TrayTimer.TRAY_TIMER.SHOP_ID }, Keys.SHOP_PKEY, new TableField[] { Shop.SHOP.ID }, true, ForeignKeyRule.NO_ACTION, ForeignKeyRule.NO_ACTION);
+    public static final ForeignKey<TrayTimerRecord, JobRecord> TRAY_TIMER__TRAY_TIMER_SHOP_ID_JOB_ID_FKEY = Internal.createForeignKey(TrayTimer.TRAY_TIMER, DSL.name("tray_timer_shop_id_job_id_fkey"), new TableField[] { TrayTimer.TRAY_TIMER.SHOP_ID, TrayTimer.TRAY_TIMER.JOB_ID }, Keys.JOB_PKEY, new TableField[] { Job.JOB.SHOP_ID, Job.JOB.ID }, true, ForeignKeyRule.NO_ACTION, ForeignKeyRule.NO_ACTION);
     public static final ForeignKey<WayInRecord, ShopRecord> WAY_IN__WAY_IN_SHOP_ID_FKEY = Internal.createForeignKey(WayIn.WAY_IN, DSL.name("way_in_shop_id_fkey"), new TableField[] { WayIn.WAY_IN.SHOP_ID }, Keys.SHOP_PKEY, new TableField[] { Shop.SHOP.ID }, true, ForeignKeyRule.NO_ACTION, ForeignKeyRule.NO_ACTION);
     public static final ForeignKey<WayInRecord, JobRecord> WAY_IN__WAY_IN_SHOP_ID_FROM_JOB_ID_FKEY = Internal.createForeignKey(WayIn.WAY_IN, DSL.name("way_in_shop_id_from_job_id_fkey"), new TableField[] { WayIn.WAY_IN.SHOP_ID, WayIn.WAY_IN.FROM_JOB_ID }, Keys.JOB_PKEY, new TableField[] { Job.JOB.SHOP_ID, Job.JOB.ID }, true, ForeignKeyRule.NO_ACTION, ForeignKeyRule.NO_ACTION);
     public static final ForeignKey<WayInRecord, MachineModelRecord> WAY_IN__WAY_IN_SHOP_ID_MACHINE_MODEL_ID_FKEY = Internal.createForeignKey(WayIn.WAY_IN, DSL.name("way_in_shop_id_machine_model_id_fkey"), new TableField[] { WayIn.WAY_IN.SHOP_ID, WayIn.WAY_IN.MACHINE_MODEL_ID }, Keys.MACHINE_MODEL_PKEY, new TableField[] { MachineModel.MACHINE_MODEL.SHOP_ID, MachineModel.MACHINE_MODEL.ID }, true, ForeignKeyRule.NO_ACTION, ForeignKeyRule.NO_ACTION);

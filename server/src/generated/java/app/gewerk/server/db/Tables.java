@@ -55,6 +55,7 @@ import app.gewerk.server.db.tables.StockItem;
 import app.gewerk.server.db.tables.StockMove;
 import app.gewerk.server.db.tables.TeardownStep;
 import app.gewerk.server.db.tables.ToothMap;
+import app.gewerk.server.db.tables.TrayTimer;
 import app.gewerk.server.db.tables.WayIn;
 import app.gewerk.server.db.tables.WrongSecret;
 
@@ -320,6 +321,11 @@ public class Tables {
      * The table <code>tooth_map</code>.
      */
     public static final ToothMap TOOTH_MAP = ToothMap.TOOTH_MAP;
+
+    /**
+     * The table <code>tray_timer</code>.
+     */
+    public static final TrayTimer TRAY_TIMER = TrayTimer.TRAY_TIMER;
 
     /**
      * The table <code>way_in</code>.

@@ -54,6 +54,7 @@ import app.gewerk.server.db.tables.StockItem.StockItemPath;
 import app.gewerk.server.db.tables.StockMove.StockMovePath;
 import app.gewerk.server.db.tables.TeardownStep.TeardownStepPath;
 import app.gewerk.server.db.tables.ToothMap.ToothMapPath;
+import app.gewerk.server.db.tables.TrayTimer.TrayTimerPath;
 import app.gewerk.server.db.tables.WayIn.WayInPath;
 import app.gewerk.server.db.tables.WrongSecret.WrongSecretPath;
 import app.gewerk.server.db.tables.records.ShopRecord;
@@ -832,6 +833,18 @@ public class Shop extends TableImpl<ShopRecord> {
             _toothMap = new ToothMapPath(this, null, Keys.TOOTH_MAP__TOOTH_MAP_SHOP_ID_FKEY.getInverseKey());
 
         return _toothMap;
+    }
+
+    private transient TrayTimerPath _trayTimer;
+
+    /**
+     * Get the implicit to-many join path to the <code>tray_timer</code> table
+     */
+    public TrayTimerPath trayTimer() {
+        if (_trayTimer == null)
+            _trayTimer = new TrayTimerPath(this, null, Keys.TRAY_TIMER__TRAY_TIMER_SHOP_ID_FKEY.getInverseKey());
+
+        return _trayTimer;
     }
 
     private transient WayInPath _wayIn;
