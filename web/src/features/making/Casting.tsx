@@ -1,12 +1,16 @@
 import { Box } from '@mui/material';
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { z } from 'zod';
-import { api, ask, Refused, type Schemas } from '../../api/client';
+import { api, ask, newKey, Refused, type Schemas } from '../../api/client';
 import { Notice } from '../../parts/Notice';
+import { PlainButton } from '../../parts/PlainButton';
 import { typedNumber } from '../../parts/unit';
 import { useDraft } from '../../parts/useDraft';
+import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
+import { running, timersQuery } from '../timing/queries';
 import { Field, Group, Numbers } from '../workings/GearFields';
 
 const words = texts.make.casting;
@@ -18,6 +22,10 @@ const stuff = z.object({
   full: z.string(),
 });
 const castingForm = z.object({
+  /** Other sizes in the same mould, as they were when they were put in. */
+  mould: z
+    .array(z.object({ name: z.string(), count: z.number(), solid: z.custom<Schemas['SolidSpec']>() }))
+    .default([]),
   count: z.string(),
   shrink: z.string(),
   master: z.string(),
@@ -28,6 +36,7 @@ const castingForm = z.object({
 type CastingForm = z.infer<typeof castingForm>;
 type Stuff = z.infer<typeof stuff>;
 const USUAL: CastingForm = {
+  mould: [],
   count: '2',
   shrink: '0.3',
   master: '',
@@ -55,7 +64,14 @@ function stuffOf(form: Stuff): Schemas['StuffSpec'] | undefined {
 }
 
 /** What a mould and its fillings take: the box, the mixes by mass, how long each can be poured and when it is done. */
-export function Casting({ solid }: { solid: Schemas['SolidSpec'] | undefined }) {
+export function Casting({
+  solid,
+  job,
+}: {
+  solid: Schemas['SolidSpec'] | undefined;
+  /** Whose gear it is, where it is one's: its times run there. */
+  job: { id: number; name: string } | undefined;
+}) {
   const [kept, set] = useDraft('casting', castingForm);
   const form = kept ?? USUAL;
   const count = typedNumber(form.count);
@@ -67,8 +83,10 @@ export function Casting({ solid }: { solid: Schemas['SolidSpec'] | undefined }) 
   const body =
     solid && count !== undefined && Number.isInteger(count) && shrink !== undefined && rubber && resin
       ? {
-          solid,
-          count,
+          pieces: [
+            ...form.mould.map((piece) => ({ solid: piece.solid, count: piece.count })),
+            { solid, count },
+          ],
           shrinkPercent: shrink,
           casts: master !== undefined && cast !== undefined ? [{ masterMm: master, castMm: cast }] : [],
           rubber,
@@ -119,6 +137,31 @@ export function Casting({ solid }: { solid: Schemas['SolidSpec'] | undefined }) 
             ))}
           </Group>
         ))}
+        {form.mould.length > 0 && (
+          <Box component="ul" aria-label={words.mould} sx={{ listStyle: 'none', m: 0, p: 0 }}>
+            {form.mould.map((piece, at) => (
+              <Box component="li" key={at} sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
+                <span>{words.piece(piece.count, piece.name)}</span>
+                <PlainButton
+                  onClick={() => set({ ...form, mould: form.mould.filter((_, other) => other !== at) })}
+                  sx={{ minHeight: 44, textDecoration: 'underline' }}
+                >
+                  {words.takeOut}
+                </PlainButton>
+              </Box>
+            ))}
+          </Box>
+        )}
+        {body && solid && count !== undefined && found && (
+          <PlainButton
+            onClick={() =>
+              set({ ...form, mould: [...form.mould, { name: called(solid), count, solid }], count: '1' })
+            }
+            sx={{ minHeight: 44, justifySelf: 'start', textDecoration: 'underline' }}
+          >
+            {words.putIn}
+          </PlainButton>
+        )}
         {casting.error instanceof Refused && <Notice look="next">{casting.error.message}</Notice>}
         {found && (
           <Numbers
@@ -135,8 +178,71 @@ export function Casting({ solid }: { solid: Schemas['SolidSpec'] | undefined }) 
             ]}
           />
         )}
+        {found && rubber && resin && job && <Times job={job} rubber={rubber} resin={resin} />}
         <Box sx={{ fontSize: 14 }}>{words.caution}</Box>
       </Box>
+    </Box>
+  );
+}
+
+/** "24 teeth, module 0.5". */
+function called(solid: Schemas['SolidSpec']): string {
+  const { gear } = solid;
+  const pitch = gear.module ?? gear.diametralPitch ?? gear.circularPitchMm;
+  return `${gear.toothCount} × ${pitch ?? ''}`;
+}
+
+/** Begins the times of the mould and of the cast, where the tray shows them. */
+function Times(props: {
+  job: { id: number; name: string };
+  rubber: Schemas['StuffSpec'];
+  resin: Schemas['StuffSpec'];
+}) {
+  const queries = useQueryClient();
+  const [key, setKey] = useState(newKey);
+  const [runs, setRuns] = useState(false);
+  const begin = useSave(
+    (timers: Schemas['TimerSpec'][]) =>
+      ask(
+        api.POST('/api/job/{id}/timers', {
+          params: { path: { id: props.job.id }, header: { 'Idempotency-Key': key } },
+          body: { timers },
+        }),
+      ),
+    (all) => {
+      setKey(newKey());
+      setRuns(true);
+      queries.setQueryData(timersQuery.queryKey, running(all));
+    },
+  );
+  const look = { minHeight: 44, px: 1.5, bgcolor: colour.goPale, fontWeight: 700 };
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
+      <PlainButton
+        disabled={begin.busy}
+        sx={look}
+        onClick={() => void begin.run([{ kind: 'mouldFirm', minutes: props.rubber.firmMinutes }])}
+      >
+        {words.mouldPoured(props.job.name)}
+      </PlainButton>
+      <PlainButton
+        disabled={begin.busy}
+        sx={look}
+        onClick={() =>
+          void begin.run([
+            { kind: 'castFirm', minutes: props.resin.firmMinutes },
+            { kind: 'castStrong', minutes: 60 * props.resin.fullHours },
+          ])
+        }
+      >
+        {words.castPoured(props.job.name)}
+      </PlainButton>
+      {runs && <Box role="status">{words.runs}</Box>}
+      {begin.refused && (
+        <Box role="alert" sx={{ color: colour.danger }}>
+          {begin.refused.message}
+        </Box>
+      )}
     </Box>
   );
 }

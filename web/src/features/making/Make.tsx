@@ -17,10 +17,25 @@ import { WorkingsHead } from '../workings/WorkingsHead';
 import { Casting } from './Casting';
 import { Printing } from './Printing';
 import { TestPiece } from './TestPiece';
-import { A_SOLID, ACROSS, FORMS, hasBore, SHAPES, solidForm, solidOf, type SolidForm } from './solidForm';
+import {
+  A_SOLID,
+  ACROSS,
+  cylindrical,
+  FORMS,
+  HANDS,
+  hasBore,
+  hasHub,
+  POCKETS,
+  SHAPES,
+  solidForm,
+  solidOf,
+  type SolidField,
+  type SolidForm,
+} from './solidForm';
 
 const View3d = lazy(() => import('./View3d'));
 const words = texts.make;
+const ALLOWANCES = ['shrink', 'growth', 'closes', 'first', 'backlash'] as const;
 const FORMATS = ['stl', '3mf', 'step', 'dxf'] as const;
 
 const file = (format: (typeof FORMATS)[number], body: Schemas['SolidSpec'], signal?: AbortSignal) =>
@@ -31,6 +46,9 @@ const file = (format: (typeof FORMATS)[number], body: Schemas['SolidSpec'], sign
       ...(signal && { signal }),
     }),
   );
+
+/** Out of balance by less is not worth a line (g mm). */
+const UNNOTICED_GMM = 0.005;
 
 /** A binary STL has a head of 84 bytes and 50 for each triangle. */
 const trianglesOf = (stl: ArrayBuffer) => (stl.byteLength - 84) / 50;
@@ -79,7 +97,7 @@ export default function Make() {
   };
   const refusal = [made.error, stl.error, wanted.error].find((e) => e instanceof Refused);
   const change = (part: Partial<SolidForm>) => set({ ...form, ...part });
-  const field = (name: Exclude<keyof SolidForm, 'form' | 'gear' | 'shape'>) => (
+  const field = (name: SolidField) => (
     <Field
       label={words.fields[name]}
       value={form[name]}
@@ -88,6 +106,7 @@ export default function Make() {
     />
   );
   const isGear = form.form === 'gear';
+  const hasPockets = hasHub(form) && form.hub.trim() !== '' && form.hubOut.trim() !== '';
   const has = ACROSS[form.shape];
   return (
     <Frame
@@ -95,7 +114,7 @@ export default function Make() {
         <Box sx={{ bgcolor: colour.mat, position: 'relative', height: '100%', minHeight: 0 }}>
           {stl.data && (
             <Suspense fallback={null}>
-              <View3d stl={stl.data} name={words.forms[form.form]} />
+              <View3d stl={stl.data} name={words.forms[form.form]} places={made.data?.places} />
             </Suspense>
           )}
           <Box sx={{ position: 'absolute', left: 14, bottom: 12, color: colour.bone, fontSize: 15 }}>
@@ -115,8 +134,21 @@ export default function Make() {
           options={FORMS.map((f) => [f, words.forms[f]] as const)}
         />
         {form.form === 'bevel' && field('cone')}
-        {form.form === 'worm' && field('worm')}
+        {(form.form === 'worm' || form.form === 'wormWheel') && field('worm')}
+        {form.form === 'wormWheel' && (
+          <>
+            {field('starts')}
+            <PlainSelect
+              label={words.hand}
+              shown={words.hand}
+              value={form.hand}
+              set={(hand) => change({ hand })}
+              options={HANDS.map((h) => [h, words.hands[h]] as const)}
+            />
+          </>
+        )}
       </Box>
+      {form.form === 'wormWheel' && <Notice look="calm">{words.plainWheel}</Notice>}
       <GearFields
         title={words.teeth[form.form]}
         form={form.gear}
@@ -128,6 +160,21 @@ export default function Make() {
         insideToo={isGear}
         widthToo
       />
+      {form.form === 'compound' && (
+        <>
+          <GearFields
+            title={words.upper}
+            form={form.upper}
+            set={(upper) => change({ upper })}
+            wrong={{
+              ...typed.upper.wrong,
+              ...(form.upper.width.trim() === '' && { width: words.needed }),
+            }}
+            widthToo
+          />
+          {field('turned')}
+        </>
+      )}
       {hasBore(form) && (
         <Group title={words.onShaft}>
           <PlainSelect
@@ -139,18 +186,36 @@ export default function Make() {
           />
           {has.diameter && field('bore')}
           {has.across && field('across')}
-          {isGear && form.shape !== 'round' && form.shape !== 'none' && field('phase')}
-          {isGear && field('hub')}
-          {isGear && form.hub.trim() !== '' && field('hubOut')}
+          {cylindrical(form) && form.shape !== 'round' && form.shape !== 'none' && field('phase')}
+          {hasHub(form) && field('hub')}
+          {hasHub(form) && form.hub.trim() !== '' && field('hubOut')}
+          {hasPockets && (
+            <PlainSelect
+              label={words.pockets}
+              shown={words.pockets}
+              value={form.pockets}
+              set={(pockets) => change({ pockets })}
+              options={POCKETS.map((n) => [n, words.pocketsOf(Number(n))] as const)}
+            />
+          )}
+          {hasPockets &&
+            form.pockets !== '0' &&
+            (['screw', 'nutAcross', 'nutThick'] as const).map((name) => <Box key={name}>{field(name)}</Box>)}
         </Group>
       )}
-      {isGear && (
-        <Group title={words.allowances}>
-          {(['shrink', 'growth', 'closes', 'first', 'backlash'] as const).map((name) => (
-            <Box key={name}>{field(name)}</Box>
-          ))}
+      {hasHub(form) && (
+        <Group title={words.web}>
+          {field('holes')}
+          {form.holes.trim() !== '' && field('hole')}
+          {form.holes.trim() !== '' && field('holeCircle')}
         </Group>
       )}
+      {hasPockets && form.pockets !== '0' && <Box sx={{ fontSize: 14, pb: 1 }}>{words.drillThem}</Box>}
+      <Group title={words.allowances}>
+        {(cylindrical(form) ? ALLOWANCES : ALLOWANCES.slice(0, 1)).map((name) => (
+          <Box key={name}>{field(name)}</Box>
+        ))}
+      </Group>
       {isGear && (
         <TestPiece
           // Over an odd count a caliper reads less than the tip circle.
@@ -182,12 +247,18 @@ export default function Make() {
               : ([[words.drawnTip, lengthWords(made.data.tipDiameterMm, unit)]] as [string, string][])),
             [words.drawnHeight, lengthWords(made.data.heightMm, unit)],
             [words.volume, `${(made.data.volumeMm3 / 1000).toFixed(3)} cm³`],
+            ...(made.data.unbalanceGmm < UNNOTICED_GMM
+              ? []
+              : ([[words.unbalance, words.unbalanceOf(made.data.unbalanceGmm)]] as [string, string][])),
             ...(stl.data ? ([[words.triangles, String(trianglesOf(stl.data))]] as [string, string][]) : []),
           ]}
         />
       )}
       <Printing solid={body} />
-      <Casting solid={body} />
+      <Casting
+        solid={body}
+        job={wanted.data && { id: Number(job), name: texts.make.casting.tray(wanted.data.trayNumber) }}
+      />
       <Box sx={{ display: 'flex', gap: 1, py: 1.5, flexWrap: 'wrap', alignItems: 'center' }}>
         {FORMATS.filter((format) => format !== 'dxf' || isGear).map((format) => (
           <PlainButton key={format} disabled={!body} onClick={() => void take(format)} sx={onKraft}>

@@ -12,10 +12,13 @@ import {
   MeshStandardMaterial,
   PerspectiveCamera,
   Scene,
+  Vector3,
   WebGLRenderer,
 } from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 import { STLLoader } from 'three/addons/loaders/STLLoader.js';
+import type { Schemas } from '../../api/client';
+import { lengthWords, useUnit } from '../../parts/unit';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 
@@ -23,9 +26,27 @@ import { colour } from '../../theme';
 const EDGE = 25;
 const STEP = Math.PI / 18;
 
-/** A body to be turned by hand or by the arrow keys. @param stl as it would be printed */
-export default function View3d({ stl, name }: { stl: ArrayBuffer; name: string }) {
+type Place = Schemas['MeasuringPlace'];
+const NONE: Place[] = [];
+
+/**
+ * A body to be turned by hand or by the arrow keys.
+ *
+ * @param stl as it would be printed
+ * @param places where a caliper is put on it
+ */
+export default function View3d({
+  stl,
+  name,
+  places = NONE,
+}: {
+  stl: ArrayBuffer;
+  name: string;
+  places?: Place[] | undefined;
+}) {
   const canvas = useRef<HTMLCanvasElement>(null);
+  const labels = useRef<HTMLDivElement>(null);
+  const unit = useUnit();
   const [can] = useState(() => document.createElement('canvas').getContext('webgl2') !== null);
   useEffect(() => {
     const element = canvas.current;
@@ -33,6 +54,8 @@ export default function View3d({ stl, name }: { stl: ArrayBuffer; name: string }
     const renderer = new WebGLRenderer({ canvas: element, antialias: true });
     const geometry: BufferGeometry = new STLLoader().parse(stl);
     geometry.computeBoundingSphere();
+    geometry.computeBoundingBox();
+    const middle = geometry.boundingBox?.getCenter(new Vector3()) ?? new Vector3();
     geometry.center();
     const radius = geometry.boundingSphere?.radius ?? 10;
     const scene = new Scene();
@@ -41,6 +64,17 @@ export default function View3d({ stl, name }: { stl: ArrayBuffer; name: string }
     const edges = new EdgesGeometry(geometry, EDGE);
     const ink = new LineBasicMaterial({ color: colour.kraftDark });
     scene.add(new Mesh(geometry, bone), new LineSegments(edges, ink));
+    // Between a caliper's jaws, seen through the body.
+    const jaws = new BufferGeometry().setFromPoints(
+      places.flatMap(({ from, to }) =>
+        [from, to].map((spot) => new Vector3(spot.x, spot.y, spot.z).sub(middle)),
+      ),
+    );
+    const laidOver = new LineBasicMaterial({ color: colour.overEdge, depthTest: false });
+    const between = new LineSegments(jaws, laidOver);
+    between.renderOrder = 1;
+    scene.add(between);
+    const ends = places.map(({ to }) => new Vector3(to.x, to.y, to.z).sub(middle));
     const lamp = new DirectionalLight(colour.white, 2);
     lamp.position.set(-1, -1.4, 2.2);
     scene.add(lamp, new AmbientLight(colour.white, 1.1));
@@ -54,6 +88,14 @@ export default function View3d({ stl, name }: { stl: ArrayBuffer; name: string }
     let frames = 0;
     const show = () => {
       renderer.render(scene, camera);
+      ends.forEach((end, i) => {
+        const label = labels.current?.children[i];
+        if (!(label instanceof HTMLElement)) return;
+        const at = end.clone().project(camera);
+        const x = ((at.x + 1) / 2) * element.clientWidth;
+        const y = ((1 - at.y) / 2) * element.clientHeight;
+        label.style.transform = `translate(${x.toFixed(1)}px, ${y.toFixed(1)}px)`;
+      });
       element.dataset['frames'] = String(++frames);
     };
     const fit = () => {
@@ -101,20 +143,49 @@ export default function View3d({ stl, name }: { stl: ArrayBuffer; name: string }
       controls.dispose();
       geometry.dispose();
       edges.dispose();
+      jaws.dispose();
+      laidOver.dispose();
       bone.dispose();
       ink.dispose();
       renderer.dispose();
     };
-  }, [stl]);
+  }, [stl, places]);
   if (!can) return <Box sx={{ color: colour.bone, p: 2 }}>{texts.make.noView}</Box>;
   return (
-    <canvas
-      ref={canvas}
-      tabIndex={0}
-      role="img"
-      aria-label={texts.make.view(name)}
-      data-body=""
-      style={{ width: '100%', height: '100%', display: 'block', touchAction: 'none', cursor: 'grab' }}
-    />
+    <>
+      <canvas
+        ref={canvas}
+        tabIndex={0}
+        role="img"
+        aria-label={texts.make.view(name)}
+        data-body=""
+        style={{ width: '100%', height: '100%', display: 'block', touchAction: 'none', cursor: 'grab' }}
+      />
+      <Box
+        ref={labels}
+        component="ul"
+        aria-label={texts.make.places}
+        sx={{ position: 'absolute', inset: 0, m: 0, p: 0, listStyle: 'none', pointerEvents: 'none' }}
+      >
+        {places.map((place) => (
+          <Box
+            component="li"
+            key={place.what}
+            sx={{
+              position: 'absolute',
+              left: 6,
+              top: -10,
+              px: 0.5,
+              bgcolor: colour.label,
+              color: colour.ink,
+              fontSize: 13.5,
+              whiteSpace: 'nowrap',
+            }}
+          >
+            {place.what} <strong>{lengthWords(place.mm, unit)}</strong>
+          </Box>
+        ))}
+      </Box>
+    </>
   );
 }

@@ -89,7 +89,8 @@ public class CoreBench {
         return Outline.of(gear, 0.005);
     }
 
-    private final Solid solid = GearSolid.of(gear, Blank.withRoundBore(3), 6, 0, Allowances.NONE, 0.002);
+    private final Solid solid =
+            GearSolid.of(gear, Blank.withRoundBore(3), 6, GearSolid.OnTop.NOTHING, Allowances.NONE, 0.002);
 
     @Benchmark
     public String madeStepOf60Teeth() {

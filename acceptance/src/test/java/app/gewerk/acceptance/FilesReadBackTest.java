@@ -47,6 +47,20 @@ class FilesReadBackTest {
                 "bevel",
                 "{\"form\":\"bevel\",\"gear\":{\"module\":0.6,\"toothCount\":20},\"coneAngleDeg\":45,\"faceWidthMm\":2.5}");
         ASKED.put(
+                "compound",
+                "{\"form\":\"compound\",\"gear\":{\"module\":0.5,\"toothCount\":36},\"faceWidthMm\":3,"
+                        + "\"blank\":{\"bore\":{\"shape\":\"round\",\"diameterMm\":2}},"
+                        + "\"upper\":{\"gear\":{\"module\":0.5,\"toothCount\":12},\"faceWidthMm\":5,\"phaseDeg\":7}}");
+        ASKED.put(
+                "pockets",
+                "{\"gear\":{\"module\":1,\"toothCount\":24},\"faceWidthMm\":5,\"hubOutMm\":7,"
+                        + "\"blank\":{\"bore\":{\"shape\":\"round\",\"diameterMm\":4},\"hubDiameterMm\":14},"
+                        + "\"pockets\":{\"count\":2,\"screwMm\":2,\"nutAcrossMm\":4,\"nutThickMm\":1.6}}");
+        ASKED.put(
+                "wormWheel",
+                "{\"form\":\"wormWheel\",\"gear\":{\"module\":0.8,\"toothCount\":30},\"starts\":2,\"wormDiameterMm\":9,"
+                        + "\"faceWidthMm\":5}");
+        ASKED.put(
                 "worm",
                 "{\"form\":\"worm\",\"gear\":{\"module\":0.5,\"toothCount\":2},\"wormDiameterMm\":6,\"faceWidthMm\":10}");
     }
@@ -68,11 +82,7 @@ class FilesReadBackTest {
                     JSON.readTree(post(ilva, "solid", asked.getValue()))
                             .path("volumeMm3")
                             .asDouble());
-            List<String> formats =
-                    asked.getKey().equals("spur") || asked.getKey().equals("made")
-                            ? List.of("stl", "3mf", "step", "dxf")
-                            : List.of("stl", "3mf", "step");
-            for (String format : formats) {
+            for (String format : formats(asked.getKey())) {
                 Path file = folder.resolve(asked.getKey() + "." + format);
                 Files.write(file, post(ilva, "gear." + format, asked.getValue()));
                 command.add(file.toString());
@@ -93,7 +103,7 @@ class FilesReadBackTest {
     private static List<String> formats(String name) {
         return switch (name) {
             case "spur", "made" -> List.of("stl", "3mf", "step", "dxf");
-            case "helical", "worm" -> List.of("stl", "step");
+            case "helical", "worm", "wormWheel" -> List.of("stl", "step");
             default -> List.of("stl", "3mf", "step");
         };
     }

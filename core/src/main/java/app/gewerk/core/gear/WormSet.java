@@ -34,6 +34,28 @@ public record WormSet(Worm worm, int wheelTeeth, double wheelShift) {
         return wheelReferenceDiameterMm() - 2 * worm.module() * (worm.rack().dedendumCoefficient() - wheelShift);
     }
 
+    /**
+     * The wheel as it can be printed or cast: the helical gear that has the worm's axial section for its basic rack in the middle of its
+     * face, slanted by the worm's lead angle to the same hand, its face not hollowed. It touches the thread there, near a point, where a
+     * hobbed wheel touches along lines.
+     */
+    public CylindricalGear plainWheel(boolean leftHanded) {
+        double lead = Math.toRadians(worm.leadAngleDeg());
+        double cos = Math.cos(lead);
+        BasicRack axial = worm.rack();
+        double normalAngle = Math.toDegrees(Math.atan(Math.tan(axial.pressureAngleRad()) * cos));
+        // Heights are told in modules, and the normal module is smaller.
+        BasicRack normal =
+                BasicRack.of(normalAngle, axial.addendumCoefficient() / cos, axial.clearanceCoefficient() / cos);
+        return new CylindricalGear(
+                false,
+                worm.normalModule(),
+                wheelTeeth,
+                leftHanded ? -worm.leadAngleDeg() : worm.leadAngleDeg(),
+                wheelShift / cos,
+                normal);
+    }
+
     /** Turns of the worm for one of the wheel. */
     public double ratio() {
         return wheelTeeth / (double) worm.starts();

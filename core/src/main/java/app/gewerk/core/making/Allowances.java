@@ -44,6 +44,11 @@ public record Allowances(
         Limits.requireBetween("addedBacklash", backlashMm, 0, 2);
     }
 
+    /** Whether there is nothing to allow for but shrinking, which every form can be drawn for. */
+    public boolean onlyShrinks() {
+        return equals(new Allowances(shrinkPercent, 0, 0, 0, 0));
+    }
+
     public double scale() {
         return 1 / (1 - shrinkPercent / 100);
     }

@@ -1,17 +1,20 @@
 package app.gewerk.core.making;
 
 import app.gewerk.core.gear.BevelGear;
+import app.gewerk.core.gear.CompoundGear;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearRack;
 import app.gewerk.core.gear.Limits;
 import app.gewerk.core.gear.Outline;
 import app.gewerk.core.gear.Point;
+import app.gewerk.core.gear.Rim;
 import app.gewerk.core.gear.Worm;
 import app.gewerk.core.making.Section.Line;
 import app.gewerk.core.making.Solid.Layer;
 import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /** Gears as bodies that can be printed, cast or cut: the axis is z, the lower face lies on z = 0. Lengths in mm. */
 public final class GearSolid {
@@ -27,15 +30,34 @@ public final class GearSolid {
     private GearSolid() {}
 
     /**
-     * Spur, helical or ring gear with everything of its blank, as it has to be drawn. The hub stands out above the upper face.
+     * What stands on a gear's upper face, round its bore: a hub, or a second gear.
      *
-     * @param hubOutMm by which the hub stands out, 0 for none
+     * @param hubOutMm by which a hub stands out, 0 for none
+     * @param pockets in the hub
      */
+    public record OnTop(double hubOutMm, Optional<Pockets> pockets, Optional<CompoundGear.Step> gear) {
+        public static final OnTop NOTHING = new OnTop(0, Optional.empty(), Optional.empty());
+
+        public static OnTop hub(double outMm) {
+            return new OnTop(outMm, Optional.empty(), Optional.empty());
+        }
+
+        public OnTop {
+            if (gear.isPresent() && hubOutMm > 0) {
+                throw Refused.at("hubOutMm", "solid.hubOrGear");
+            }
+            if (pockets.isPresent() && hubOutMm <= 0) {
+                throw Refused.at("hubOutMm", "solid.needs", "field", "hubOutMm");
+            }
+        }
+    }
+
+    /** Spur, helical or ring gear with everything of its blank, as it has to be drawn. */
     public static Solid of(
             CylindricalGear gear,
             Blank blank,
             double faceWidthMm,
-            double hubOutMm,
+            OnTop onTop,
             Allowances allowances,
             double toleranceMm) {
         double k = allowances.scale();
@@ -53,11 +75,43 @@ public final class GearSolid {
                 width - foot,
                 twist * (width - foot) / width,
                 1));
-        List<Line> hub = lines(loops, "hub");
-        if (hubOutMm > 0 && !hub.isEmpty()) {
-            layers.add(Layer.straight(Section.of(hub.getFirst(), lines(loops, "bore")), hubOutMm * k));
-        }
+        layers.addAll(hub(loops, blank, onTop, allowances));
+        onTop.gear.ifPresent(upper -> layers.add(upper(upper, blank, allowances, toleranceMm)));
         return new Solid(layers);
+    }
+
+    private static List<Layer> hub(List<Blank.Loop> loops, Blank blank, OnTop onTop, Allowances allowances) {
+        List<Line> hub = lines(loops, "hub");
+        if (onTop.hubOutMm <= 0 || hub.isEmpty()) {
+            return List.of();
+        }
+        double k = allowances.scale();
+        List<Line> bore = lines(loops, "bore");
+        Layer whole = Layer.straight(Section.of(hub.getFirst(), bore), onTop.hubOutMm * k);
+        if (onTop.pockets.isEmpty()) {
+            return List.of(whole);
+        }
+        double reach = blank.bore().map(Bore::reachMm).orElse(0.0);
+        onTop.pockets.get().requireRoom(reach, blank.hubDiameterMm(), onTop.hubOutMm);
+        Pockets drawn = onTop.pockets.get().times(k, allowances.boreClosesMm());
+        List<Line> holes = new ArrayList<>(bore);
+        holes.addAll(drawn.slots(k * reach, k * blank.hubDiameterMm()));
+        double depth = k * onTop.pockets.get().depthMm();
+        return List.of(
+                Layer.straight(whole.bottom(), whole.heightMm() - depth),
+                Layer.straight(Section.of(hub.getFirst(), holes), depth));
+    }
+
+    /** The smaller gear of a compound one, on the same bore. */
+    private static Layer upper(CompoundGear.Step step, Blank blank, Allowances allowances, double toleranceMm) {
+        Blank bored = new Blank(blank.bore(), blank.phaseDeg(), 0, Optional.empty(), Rim.WHOLE);
+        double width = allowances.scale() * step.faceWidthMm();
+        List<Blank.Loop> loops = allowances.loops(step.gear(), bored, false, toleranceMm);
+        return new Layer(
+                toothed(step.gear(), loops, step.phaseDeg(), allowances.scale(), toleranceMm),
+                width,
+                twistDeg(step.gear(), step.faceWidthMm()),
+                1);
     }
 
     private static Section toothed(

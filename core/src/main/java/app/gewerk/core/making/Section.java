@@ -54,6 +54,25 @@ public record Section(Line outer, List<Line> holes) {
             return new Line(points.reversed(), teeth);
         }
 
+        Line times(double k) {
+            return new Line(
+                    points.stream().map(p -> new Point(k * p.x(), k * p.y())).toList(), teeth);
+        }
+
+        /** Area times its place, of the same sign as the area (mm³). */
+        Point firstMomentMm3() {
+            double x = 0;
+            double y = 0;
+            Point before = points.getLast();
+            for (Point point : points) {
+                double cross = before.x() * point.y() - point.x() * before.y();
+                x += cross * (before.x() + point.x());
+                y += cross * (before.y() + point.y());
+                before = point;
+            }
+            return new Point(x / 6, y / 6);
+        }
+
         /** Enclosed, by the shoelace formula; above 0 where it runs counter-clockwise (mm²). */
         public double areaMm2() {
             double twice = 0;
@@ -64,6 +83,11 @@ public record Section(Line outer, List<Line> holes) {
             }
             return twice / 2;
         }
+    }
+
+    Section times(double k) {
+        return new Section(
+                outer.times(k), holes.stream().map(hole -> hole.times(k)).toList());
     }
 
     /** Of lines in any direction. */

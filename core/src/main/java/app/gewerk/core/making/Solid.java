@@ -59,6 +59,25 @@ public record Solid(List<Layer> layers) {
                     bottom.holes().stream().map(this::moved).toList());
         }
 
+        /** By Simpson's rule over the height: exact of straight layers. */
+        Point firstMomentMm4() {
+            double x = 0;
+            double y = 0;
+            double[] weights = {1 / 6.0, 4 / 6.0, 1 / 6.0};
+            for (int i = 0; i < weights.length; i++) {
+                for (Section.Line line : bottom.lines()) {
+                    Point moment = new Section.Line(at(line, i / 2.0), line.teeth()).firstMomentMm3();
+                    x += weights[i] * heightMm * moment.x();
+                    y += weights[i] * heightMm * moment.y();
+                }
+            }
+            return new Point(x, y);
+        }
+
+        Layer times(double k) {
+            return new Layer(bottom.times(k), k * heightMm, twistDeg, scale);
+        }
+
         private Section.Line moved(Section.Line line) {
             return new Section.Line(at(line, 1), line.teeth());
         }
@@ -77,25 +96,40 @@ public record Solid(List<Layer> layers) {
         return layers.stream().mapToDouble(Layer::heightMm).sum();
     }
 
-    /** Across the tips of its teeth, as they are drawn; of a ring between them; nothing of a rack. */
+    /** Across the tips of its largest teeth, as they are drawn; of a ring between them; nothing of a rack. */
     public Optional<Double> tipDiameterMm() {
-        Layer toothed = layers.stream()
-                .filter(layer -> layer.bottom().lines().stream().anyMatch(Section.Line::teeth))
-                .reduce((lower, upper) -> upper)
-                .orElse(null);
-        if (toothed == null) {
-            return Optional.empty();
+        List<Section> toothed = layers.stream()
+                .map(Layer::bottom)
+                .filter(section -> section.lines().stream().anyMatch(Section.Line::teeth))
+                .toList();
+        Optional<Double> outside = toothed.stream()
+                .filter(section -> section.outer().teeth())
+                .map(section -> 2 * section.outer().farthestMm())
+                .max(Double::compare);
+        return outside.or(() -> toothed.stream()
+                .flatMap(section -> section.holes().stream())
+                .filter(Section.Line::teeth)
+                .map(hole -> 2 * hole.nearestMm())
+                .min(Double::compare));
+    }
+
+    /** Volume times its place across the axis: how far out of balance a body of one stuff is, times its density (mm⁴). */
+    public Point firstMomentMm4() {
+        double x = 0;
+        double y = 0;
+        for (Layer layer : layers) {
+            Point moment = layer.firstMomentMm4();
+            x += moment.x();
+            y += moment.y();
         }
-        Section section = toothed.bottom();
-        return Optional.of(
-                section.outer().teeth()
-                        ? 2 * section.outer().farthestMm()
-                        : 2
-                                * section.holes().stream()
-                                        .filter(Section.Line::teeth)
-                                        .mapToDouble(Section.Line::nearestMm)
-                                        .min()
-                                        .orElseThrow());
+        return new Point(x, y);
+    }
+
+    /** The same with every length so many times as large. */
+    public Solid times(double k) {
+        return k == 1
+                ? this
+                : new Solid(layers.stream().map(layer -> layer.times(k)).toList());
     }
 
     /** Twice its farthest point from the axis (mm). */

@@ -16,7 +16,7 @@ class PrintTest {
 
     private static Print print(double module, int teeth, double widthMm, Printer printer) {
         CylindricalGear gear = CylindricalGear.spur(module, teeth, 0, BasicRack.ISO_53_A);
-        Solid solid = GearSolid.of(gear, Blank.PLAIN, widthMm, 0, Allowances.NONE, .002);
+        Solid solid = GearSolid.of(gear, Blank.PLAIN, widthMm, GearSolid.OnTop.NOTHING, Allowances.NONE, .002);
         return Print.of(Optional.of(gear), solid, printer);
     }
 

@@ -8,13 +8,16 @@ import static org.assertj.core.api.Assertions.within;
 import app.gewerk.core.Checks;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.BevelGear;
+import app.gewerk.core.gear.CompoundGear;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearPair;
 import app.gewerk.core.gear.GearRack;
 import app.gewerk.core.gear.Outline;
 import app.gewerk.core.gear.Point;
 import app.gewerk.core.gear.Rim;
+import app.gewerk.core.gear.Span;
 import app.gewerk.core.gear.Worm;
+import app.gewerk.core.gear.WormSet;
 import app.gewerk.core.making.Section.Line;
 import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
@@ -45,7 +48,30 @@ class SolidTest {
     }
 
     private static Solid of(CylindricalGear gear, Blank blank, Allowances allowances) {
-        return GearSolid.of(gear, blank, 5, 3, allowances, TOLERANCE);
+        return GearSolid.of(gear, blank, 5, GearSolid.OnTop.hub(3), allowances, TOLERANCE);
+    }
+
+    private static Solid compound(Allowances allowances) {
+        CompoundGear.Step upper = new CompoundGear.Step(CylindricalGear.spur(.4, 12, .3, BasicRack.ISO_53_A), 4, 11);
+        return GearSolid.of(
+                GEAR,
+                new Blank(Optional.of(new Bore.Flatted(2, 1.6)), 0, 0, Optional.empty(), Rim.WHOLE),
+                3,
+                new GearSolid.OnTop(0, Optional.empty(), Optional.of(upper)),
+                allowances,
+                TOLERANCE);
+    }
+
+    private static final Pockets NUTS = new Pockets(2, 2, 4, 1.6);
+
+    private static Solid pocketed(int count) {
+        return GearSolid.of(
+                CylindricalGear.spur(1, 24, 0, BasicRack.ISO_53_A),
+                new Blank(Optional.of(new Bore.Round(4)), 0, 14, Optional.empty(), Rim.WHOLE),
+                5,
+                new GearSolid.OnTop(7, Optional.of(new Pockets(count, 2, 4, 1.6)), Optional.empty()),
+                Allowances.NONE,
+                TOLERANCE);
     }
 
     static Stream<Solid> forms() {
@@ -73,7 +99,14 @@ class SolidTest {
                         Blank.PLAIN,
                         new Allowances(1, .05, 0, .1, 0)),
                 of(GEAR, new Blank(Optional.empty(), 0, 0, Optional.empty(), Rim.sector(24, 7)), Allowances.NONE),
-                GearSolid.of(new GearRack(.5, 0, BasicRack.ISO_53_A), 12, 4, TOLERANCE),
+                compound(new Allowances(.6, .05, .1, .1, 0)),
+                pocketed(2),
+                of(
+                        new WormSet(new Worm(.8, 2, 9, BasicRack.ISO_53_A), 30, .1).plainWheel(true),
+                        Blank.PLAIN,
+                        Allowances.NONE),
+                GearSolid.of(new GearRack(.5, 0, BasicRack.ISO_53_A), 12, 4, TOLERANCE)
+                        .times(1.02),
                 GearSolid.of(new BevelGear(.6, 20, 45, BasicRack.ISO_53_A), 3, 2.5, TOLERANCE),
                 GearSolid.of(new Worm(.5, 2, 6, BasicRack.ISO_53_A), 10, 2, TOLERANCE));
     }
@@ -118,7 +151,7 @@ class SolidTest {
                                     row.number("ha"),
                                     row.number("c"),
                                     row.number("rho") / row.number("mn")));
-                    Solid solid = GearSolid.of(gear, Blank.PLAIN, 7, 0, Allowances.NONE, 1e-4);
+                    Solid solid = GearSolid.of(gear, Blank.PLAIN, 7, GearSolid.OnTop.NOTHING, Allowances.NONE, 1e-4);
                     assertThat(Surface.of(solid).volumeMm3() / 7)
                             .as(row.toString())
                             .isCloseTo(row.expected(), within(2 * row.tolerance()));
@@ -279,5 +312,102 @@ class SolidTest {
         assertThat(english(catchThrowableOfType(Refused.class, () -> Surface.of(crossing))
                         .say()))
                 .startsWith("Two steps of it cross");
+    }
+
+    /** By hand: two rectangles of the nut's size taken away over its height; the upper gear stands on the lower one's web. */
+    @Test
+    void pocketsAndASecondGearTakeAndAddWhatTheirSizesSay() {
+        double whole = GearSolid.of(
+                        CylindricalGear.spur(1, 24, 0, BasicRack.ISO_53_A),
+                        new Blank(Optional.of(new Bore.Round(4)), 0, 14, Optional.empty(), Rim.WHOLE),
+                        5,
+                        GearSolid.OnTop.hub(7),
+                        Allowances.NONE,
+                        TOLERANCE)
+                .volumeMm3();
+        assertThat(whole - pocketed(2).volumeMm3()).isCloseTo(2 * 4 * 1.6 * 4, within(1e-6));
+        assertThat(compound(Allowances.NONE).heightMm()).isEqualTo(7);
+        assertThat(compound(Allowances.NONE).tipDiameterMm().orElseThrow())
+                .as("the larger one's")
+                .isCloseTo(13, within(.001));
+    }
+
+    /**
+     * By hand: a pocket of 4 × 1.6 × 4 mm whose middle is 4.5 mm from the axis is missing there, 115.2 mm⁴; a nut's hexagon has
+     * √3/2 of the square over its flats. Steel 7.85 (materials tables), acetal 1.41 g/cm³.
+     */
+    @Test
+    void onePocketIsOutOfBalanceAndTwoAreNot() {
+        Point one = pocketed(1).firstMomentMm4();
+        assertThat(one.x()).isCloseTo(0, within(1e-6));
+        assertThat(one.y()).isCloseTo(-4 * 1.6 * 4 * 4.5, within(1e-3));
+        assertThat(pocketed(2).firstMomentMm4().radius()).isLessThan(1e-6);
+        double nut = (Math.sqrt(3) / 2 * 16 - Math.PI) * 1.6;
+        double grams = (7.85 * (nut + Math.PI * 5) - 1.41 * Math.PI * 3.4) / 1000;
+        assertThat(new Pockets(1, 2, 4, 1.6).hardwareGmm(2, 14, 1.41).y()).isCloseTo(4.5 * grams, within(1e-9));
+        assertThat(NUTS.hardwareGmm(2, 14, 1.41).radius()).isLessThan(1e-12);
+        Solid sector =
+                of(GEAR, new Blank(Optional.empty(), 0, 0, Optional.empty(), Rim.sector(24, 7)), Allowances.NONE);
+        assertThat(sector.firstMomentMm4().radius()).isGreaterThan(1);
+    }
+
+    @Test
+    void pocketsWithoutRoomAreRefusedWithWhatTheyNeed() {
+        assertThat(english(catchThrowableOfType(Refused.class, () -> NUTS.requireRoom(5, 14, 7))
+                        .say()))
+                .startsWith("A wall of 2.0 mm is too thin");
+        assertThat(english(catchThrowableOfType(Refused.class, () -> NUTS.requireRoom(2, 14, 3))
+                        .say()))
+                .isEqualTo("The hub has to stand out by at least 4.8 mm for these nuts; 3.0 given");
+        assertThat(catchThrowableOfType(
+                        Refused.class, () -> new GearSolid.OnTop(0, Optional.of(NUTS), Optional.empty())))
+                .isNotNull();
+    }
+
+    /** A worm's wheel: m_t = m_x and α_t = α_x in its middle, tan γ = z₁ m_x / d₁, d₂ = z₂ m_x (ISO 14521 and any text on worm gears). */
+    @Test
+    void aPlainWormWheelHasTheWormsAxialSectionInItsMiddle() {
+        WormSet set = new WormSet(new Worm(.8, 2, 9, BasicRack.of(20, 1, .25)), 30, .1);
+        CylindricalGear wheel = set.plainWheel(false);
+        assertThat(wheel.transverseModule()).isCloseTo(.8, within(1e-12));
+        assertThat(wheel.transversePressureAngleDeg()).isCloseTo(20, within(1e-9));
+        assertThat(wheel.helixAngleDeg()).isCloseTo(Math.toDegrees(Math.atan(1.6 / 9)), within(1e-12));
+        assertThat(wheel.referenceDiameterMm()).isCloseTo(24, within(1e-12));
+        assertThat(wheel.tipDiameterMm()).isCloseTo(set.wheelThroatDiameterMm(), within(1e-9));
+        assertThat(wheel.rootDiameterMm()).isCloseTo(set.wheelRootDiameterMm(), within(1e-9));
+        assertThat(set.plainWheel(true).helixAngleDeg()).isNegative();
+    }
+
+    /** Jaws stand as far apart as is said; the line between them over teeth touches the base circle, its ends lie on flanks (ISO 21771). */
+    @Test
+    void measuringPlacesLieWhereACaliperTouches() {
+        for (int teeth : new int[] {23, 24}) {
+            CylindricalGear gear = CylindricalGear.spur(.5, teeth, .1, BasicRack.ISO_53_A);
+            Geometry flank = polygon(drawn(gear, Allowances.NONE)).getBoundary();
+            List<MeasuringPlace> places = MeasuringPlace.of(gear, 5, 3);
+            assertThat(places)
+                    .extracting(p -> english(p.what()))
+                    .containsExactly(
+                            teeth == 24 ? "over the tips" : "over the tips, an odd count",
+                            "over " + Span.bestToothNumber(gear) + " teeth",
+                            "width",
+                            "bore");
+            assertThat(places)
+                    .allSatisfy(p -> assertThat(Math.hypot(
+                                    Math.hypot(
+                                            p.to().x() - p.from().x(),
+                                            p.to().y() - p.from().y()),
+                                    p.to().z() - p.from().z()))
+                            .isCloseTo(p.mm(), within(1e-9)));
+            for (MeasuringPlace place : places.subList(0, 2)) {
+                for (MeasuringPlace.Spot spot : List.of(place.from(), place.to())) {
+                    assertThat(flank.distance(PLANE.createPoint(new Coordinate(spot.x(), spot.y()))))
+                            .as(english(place.what()))
+                            .isLessThan(.004);
+                }
+            }
+        }
+        assertThat(MeasuringPlace.of(new CylindricalGear(true, .5, 48, 0, 0, BasicRack.ISO_53_A), 5, 0))
+                .isEmpty();
     }
 }

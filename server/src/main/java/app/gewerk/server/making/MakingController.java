@@ -287,7 +287,13 @@ class MakingController {
      *
      * @param name of the files
      */
-    record JobSolid(GearSpec gear, Optional<Double> faceWidthMm, Optional<Double> boreMm, String title, String name) {}
+    record JobSolid(
+            GearSpec gear,
+            Optional<Double> faceWidthMm,
+            Optional<Double> boreMm,
+            int trayNumber,
+            String title,
+            String name) {}
 
     @GetMapping("/api/making/{jobId}/solid")
     JobSolid jobSolid(Here here, @PathVariable long jobId) {
@@ -297,6 +303,7 @@ class MakingController {
                 GearSpec.of(wanted.need().gear()),
                 Optional.of(wanted.need().faceWidthMm()).filter(mm -> mm > 0),
                 Optional.of(wanted.need().boreMm()).filter(mm -> mm > 0),
+                job.trayNumber(),
                 title(job, wanted),
                 fileName(job));
     }

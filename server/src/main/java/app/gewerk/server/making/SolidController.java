@@ -5,6 +5,7 @@ import app.gewerk.core.Wire;
 import app.gewerk.core.making.Casting;
 import app.gewerk.core.making.Coupon;
 import app.gewerk.core.making.DxfFile;
+import app.gewerk.core.making.MeasuringPlace;
 import app.gewerk.core.making.Print;
 import app.gewerk.core.making.Solid;
 import app.gewerk.core.making.StepFile;
@@ -26,6 +27,9 @@ import org.springframework.web.bind.annotation.RestController;
 /** Files that make a gear: STL and 3MF for printers, STEP for drawing and milling, DXF for lasers. All in millimetres. */
 @RestController
 class SolidController {
+    /** Of polyoxymethylene (materials tables; from memory). */
+    private static final double ACETAL_G_PER_CM3 = 1.41;
+
     private static final String STL = "model/stl";
     private static final String THREE_MF = "model/3mf";
     private static final String STEP = "model/step";
@@ -37,13 +41,25 @@ class SolidController {
      * @param volumeMm3 of what is drawn
      * @param heightMm of what is drawn
      * @param tipDiameterMm of what is drawn, of a ring between the tips; none of a rack
+     * @param unbalanceGmm of an acetal one, nuts and screws in their pockets
+     * @param places where it is measured
      */
-    record SolidView(double volumeMm3, double heightMm, Optional<Double> tipDiameterMm) {}
+    record SolidView(
+            double volumeMm3,
+            double heightMm,
+            Optional<Double> tipDiameterMm,
+            double unbalanceGmm,
+            List<MeasuringPlace> places) {}
 
     @PostMapping("/api/workings/making/solid")
     SolidView solid(@RequestBody SolidSpec spec) {
         Solid solid = spec.solid();
-        return new SolidView(solid.volumeMm3(), solid.heightMm(), solid.tipDiameterMm());
+        return new SolidView(
+                solid.volumeMm3(),
+                solid.heightMm(),
+                solid.tipDiameterMm(),
+                spec.unbalanceGmm(ACETAL_G_PER_CM3),
+                spec.places());
     }
 
     @PostMapping(value = "/api/workings/making/gear.stl", produces = STL)
@@ -98,29 +114,36 @@ class SolidController {
 
     record CastSize(double masterMm, double castMm) {}
 
+    /** @param solid as the gear shall be */
+    record CastPiece(SolidSpec solid, int count) {}
+
     /**
-     * @param solid as the gear shall be
+     * @param pieces of all sizes in one mould
      * @param casts measured before, of the same resin; where there are any, what they shrank by counts
      */
     record CastingSpec(
-            SolidSpec solid,
-            int count,
+            @AtMost(20) List<CastPiece> pieces,
             double shrinkPercent,
             @AtMost(200) List<CastSize> casts,
             StuffSpec rubber,
             StuffSpec resin) {}
 
-    /** What it takes to cast a body: the mould, the mixes, the times. */
+    /** What it takes to cast bodies: the mould, the mixes, the times. */
     @PostMapping("/api/workings/making/casting")
     Casting casting(@RequestBody CastingSpec spec) {
-        Solid solid = spec.solid().asItShallBe();
         double shrink = spec.casts().isEmpty()
                 ? spec.shrinkPercent()
                 : Casting.shrinkPercent(spec.casts().stream()
                         .map(c -> new Casting.Cast(c.masterMm(), c.castMm()))
                         .toList());
         return Casting.of(
-                List.of(new Casting.Piece(spec.count(), solid.acrossMm(), solid.heightMm(), solid.volumeMm3())),
+                spec.pieces().stream()
+                        .map(piece -> {
+                            Solid solid = piece.solid().asItShallBe();
+                            return new Casting.Piece(
+                                    piece.count(), solid.acrossMm(), solid.heightMm(), solid.volumeMm3());
+                        })
+                        .toList(),
                 shrink,
                 spec.rubber().stuff(),
                 spec.resin().stuff());

@@ -1,4 +1,4 @@
-/** Drawings and sheets of a gear at true size. */
+/** Drawings, bodies and files that make a gear, and the printers they are made on. */
 @NullMarked
 package app.gewerk.server.making;
 
