@@ -172,7 +172,7 @@ export default function Make() {
             }}
             widthToo
           />
-          {field('turned')}
+          <Box sx={{ maxWidth: 220, mb: 1 }}>{field('turned')}</Box>
         </>
       )}
       {hasBore(form) && (

@@ -25,6 +25,8 @@ import { colour } from '../../theme';
 /** Lines are drawn where faces meet at more than this (degrees). */
 const EDGE = 25;
 const STEP = Math.PI / 18;
+/** A label stands so far beside its place (pixels). */
+const BESIDE = 6;
 
 type Place = Schemas['MeasuringPlace'];
 const NONE: Place[] = [];
@@ -92,7 +94,8 @@ export default function View3d({
         const label = labels.current?.children[i];
         if (!(label instanceof HTMLElement)) return;
         const at = end.clone().project(camera);
-        const x = ((at.x + 1) / 2) * element.clientWidth;
+        const room = element.clientWidth - label.offsetWidth - 2 * BESIDE;
+        const x = Math.max(0, Math.min(room, ((at.x + 1) / 2) * element.clientWidth));
         const y = ((1 - at.y) / 2) * element.clientHeight;
         label.style.transform = `translate(${x.toFixed(1)}px, ${y.toFixed(1)}px)`;
       });
@@ -173,7 +176,7 @@ export default function View3d({
             key={place.what}
             sx={{
               position: 'absolute',
-              left: 6,
+              left: BESIDE,
               top: -10,
               px: 0.5,
               bgcolor: colour.label,

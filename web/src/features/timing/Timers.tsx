@@ -54,7 +54,7 @@ function TimerLine({ timer, now }: { timer: Running; now: number }) {
         bgcolor: over ? colour.next : colour.label,
       }}
     >
-      <Box component="strong" role="timer" sx={{ fontFamily: font.figures, minWidth: 92 }}>
+      <Box component="strong" role="timer" sx={{ fontFamily: font.figures, minWidth: 132 }}>
         {over ? words.over : leftWords((timer.overAt - now) / 1000)}
       </Box>
       <Box sx={{ flex: '1 1 160px' }}>

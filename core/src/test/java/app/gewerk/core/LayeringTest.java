@@ -31,7 +31,6 @@ class LayeringTest {
                     "org.locationtech.jts..",
                     "com.ibm.icu..",
                     "org.yaml.snakeyaml..",
-                    "org.ojalgo..",
                     "org.apache.commons.csv..");
 
     @ArchTest

@@ -6,16 +6,18 @@ import app.gewerk.core.sourcing.OrderModel.Use;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A bound below which no answer can cost. Each need is given a price; every parcel then chooses for itself which needs are
  * worth its while at these prices, as if no other served them. The prices together with what all parcels lose are at most
  * what the best answer costs (Lagrange); the prices are raised where none serves a need and lowered where several do
- * (subgradient steps after Polyak).
+ * (subgradient steps after Polyak). Needs of which it is settled how they are had take part with what they have.
  */
 final class DualBound {
     /** Values of goods are told apart to so many parts of what lies below the last threshold of a tariff. */
-    private static final int BUCKETS = 400;
+    private static final int BUCKETS = 1000;
     /** Steps without a better bound, after which they are made half as long. */
     private static final int PATIENCE = 6;
 
@@ -25,7 +27,18 @@ final class DualBound {
     /** By item: the uses of it. */
     private final List<List<Use>> uses = new ArrayList<>();
 
+    /** Parcels of which one is sent at most; most are alone. */
+    private final List<List<Integer>> choices = new ArrayList<>();
+
+    /** By item: pieces that needs are settled to have of it. */
+    private final int[] settled;
+    /** What the settled needs cost, goods and parcels left out. */
+    private final double settledCost;
+    /** By need: whether it is still open how it is had. */
+    private final boolean[] free;
+
     private final double[] price;
+    private final double[] bestPrice;
     /** How often each need is served at the prices of the last step, and by which of its uses. */
     private final double[] served;
 
@@ -36,7 +49,35 @@ final class DualBound {
 
     /** @param known an answer to begin from */
     DualBound(OrderModel model, Answer known) {
+        this(model, new int[model.needs.size()][], known, null);
+    }
+
+    /**
+     * @param ways by need: pieces of each of its uses, where that is settled; none of any for one that stays open
+     * @param prices to begin from
+     */
+    DualBound(OrderModel model, int @Nullable [][] ways, double[] prices) {
+        this(model, ways, null, prices);
+    }
+
+    private DualBound(OrderModel model, int @Nullable [][] ways, @Nullable Answer known, double @Nullable [] prices) {
         this.model = model;
+        settled = new int[model.items.size()];
+        free = new boolean[model.needs.size()];
+        double cost = 0;
+        for (int n = 0; n < free.length; n++) {
+            int[] way = ways[n];
+            free[n] = way == null;
+            if (way != null) {
+                cost += Arrays.stream(way).sum() == 0 ? model.unmet(n) : 0;
+                for (int k = 0; k < way.length; k++) {
+                    Use use = model.uses.get(n).get(k);
+                    settled[use.item()] += way[k];
+                    cost += way[k] * use.perPiece();
+                }
+            }
+        }
+        settledCost = cost;
         for (int s = 0; s < model.parcels.size(); s++) {
             List<Integer> theirs = new ArrayList<>();
             for (int i = 0; i < model.items.size(); i++) {
@@ -50,10 +91,17 @@ final class DualBound {
             int item = i;
             uses.add(model.uses.stream()
                     .flatMap(List::stream)
-                    .filter(u -> u.item() == item)
+                    .filter(u -> u.item() == item && free[u.need()])
                     .toList());
         }
-        price = prices(known);
+        choices.addAll(model.exclusive);
+        for (int p = 0; p < model.parcels.size(); p++) {
+            if (!oneOfSeveral(p)) {
+                choices.add(List.of(p));
+            }
+        }
+        price = prices == null ? prices(Objects.requireNonNull(known)) : prices.clone();
+        bestPrice = price.clone();
         served = new double[price.length];
         model.needs.forEach(n -> servedBy.add(new ArrayList<>()));
     }
@@ -93,6 +141,11 @@ final class DualBound {
         return prices;
     }
 
+    /** Those of the best bound. */
+    double[] prices() {
+        return bestPrice;
+    }
+
     double best() {
         return best;
     }
@@ -110,21 +163,29 @@ final class DualBound {
     boolean step(double known) {
         Arrays.fill(served, 0);
         servedBy.forEach(List::clear);
-        double bound = Arrays.stream(price).sum();
-        for (int p = 0; p < model.parcels.size(); p++) {
-            bound += parcel(p);
+        double bound = settledCost;
+        for (int n = 0; n < price.length; n++) {
+            bound += free[n] ? price[n] : 0;
+        }
+        for (List<Integer> oneOf : choices) {
+            bound += best(oneOf);
+        }
+        if (bound == Double.POSITIVE_INFINITY) {
+            best = bound; // there is no such answer
+            return false;
         }
         boolean better = bound > best;
         if (better) {
             best = bound;
+            System.arraycopy(price, 0, bestPrice, 0, price.length);
             vain = 0;
         } else if (++vain >= PATIENCE) {
             step /= 2;
             vain = 0;
         }
         for (int n = 0; n < served.length; n++) {
-            if (price[n] == model.unmet(n) && served[n] == 0) {
-                served[n] = 1; // left open, at just what that costs
+            if (!free[n] || price[n] == model.unmet(n) && served[n] == 0) {
+                served[n] = 1; // settled, or left open at just what that costs
             }
         }
         double norm = 0;
@@ -157,16 +218,52 @@ final class DualBound {
         }
     }
 
-    /** At most 0: what a parcel makes of the prices; where it is worth sending, it says whom it serves. */
-    private double parcel(int p) {
-        List<Worth> worth = items.get(p).stream().map(this::worth).toList();
-        double best = 0;
+    private boolean oneOfSeveral(int parcel) {
+        return model.exclusive.stream().anyMatch(several -> several.contains(parcel));
+    }
+
+    /** A parcel at the prices: what it makes of them, at most 0, and of each of its items how many packs. */
+    private record Sent(double value, List<Integer> items, List<Worth> worth, int[] packs) {}
+
+    /** At most 0: what the best of some parcels makes of the prices; where it is worth sending, it says whom it serves. */
+    private double best(List<Integer> oneOf) {
+        List<Integer> needed = oneOf.stream().filter(this::needed).toList();
+        if (needed.size() > 1) {
+            return Double.POSITIVE_INFINITY;
+        }
+        List<Integer> all = needed.isEmpty() ? oneOf : needed;
+        Sent best = sent(all.getFirst());
+        for (int p : all.subList(1, all.size())) {
+            Sent other = sent(p);
+            best = other.value < best.value ? other : best;
+        }
+        for (int j = 0; j < best.packs.length; j++) {
+            serve(best.items.get(j), best.worth.get(j).pieces[best.packs[j]]);
+        }
+        return best.value;
+    }
+
+    private boolean needed(int parcel) {
+        return items.get(parcel).stream().anyMatch(i -> settled[i] > 0);
+    }
+
+    private Sent sent(int p) {
+        List<Integer> wanted = new ArrayList<>();
+        List<Worth> worth = new ArrayList<>();
+        for (int i : items.get(p)) {
+            Worth of = worth(i);
+            if (of.most() > 0 || settled[i] > 0) {
+                wanted.add(i);
+                worth.add(of);
+            }
+        }
+        double best = needed(p) ? Double.POSITIVE_INFINITY : 0;
         int[] packs = new int[0];
         double lastSlope = Double.NaN;
         Filled filled = null;
         for (Tariff.Piece piece : model.parcels.get(p).tariff().pieces()) {
             if (filled == null || piece.slope() != lastSlope) {
-                filled = fill(p, worth, piece.slope());
+                filled = fill(p, wanted, worth, piece.slope());
                 lastSlope = piece.slope();
             }
             int at = filled.cheapest(piece);
@@ -176,10 +273,7 @@ final class DualBound {
                 packs = filled.packs(at);
             }
         }
-        for (int j = 0; j < packs.length; j++) {
-            serve(items.get(p).get(j), worth.get(j).pieces[packs[j]]);
-        }
-        return best;
+        return new Sent(best, wanted, worth, packs);
     }
 
     private void serve(int item, int[] pieces) {
@@ -200,6 +294,7 @@ final class DualBound {
         List<Use> theirs = uses.get(i);
         int room = item.most() * size;
         double[] value = new double[room + 1];
+        Arrays.fill(value, 0, Math.min(settled[i], room + 1), Double.POSITIVE_INFINITY);
         int[][] taken = new int[theirs.size()][room + 1];
         for (int u = 0; u < theirs.size(); u++) {
             Use use = theirs.get(u);
@@ -267,8 +362,7 @@ final class DualBound {
         }
     }
 
-    private Filled fill(int p, List<Worth> worth, double slope) {
-        List<Integer> theirs = items.get(p);
+    private Filled fill(int p, List<Integer> theirs, List<Worth> worth, double slope) {
         double last = model.parcels.get(p).tariff().pieces().getLast().from();
         double bucket = Math.max(1, last / BUCKETS);
         int top = (int) Math.floor(last / bucket);
@@ -288,10 +382,16 @@ final class DualBound {
                 before[j][b] = b;
             }
             double[] next = value.clone();
+            if (settled[theirs.get(j)] > 0) {
+                Arrays.fill(next, Double.POSITIVE_INFINITY);
+            }
             int reach = filled;
             for (int count = 1; count <= most; count++) {
                 int weight = (int) Math.ceil(count * each / bucket);
                 double add = by[count] + slope * count * each;
+                if (add == Double.POSITIVE_INFINITY) {
+                    continue; // fewer than are settled
+                }
                 for (int b = 0; b <= filled; b++) {
                     int to = Math.min(top, b + weight);
                     double made = value[b] + add;

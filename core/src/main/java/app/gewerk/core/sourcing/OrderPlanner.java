@@ -22,12 +22,14 @@ import java.util.function.Supplier;
 import java.util.stream.IntStream;
 
 /**
- * Plans orders over everything that is needed. What is small is solved as an integer program and so proven; what is not is
- * searched, and bounded from below by prices for the needs, so that it is known how far from the best it may be.
+ * Plans orders over everything that is needed. An answer is searched and bounded from below by prices for the needs, so that it is
+ * known how far from the best it may be; what is small is branched over that bound until it is proven.
  */
 public final class OrderPlanner {
-    /** More ways to have something than these take an integer program longer than somebody waits (from trials). */
-    private static final int SMALL = 60;
+    /** More ways to have something than these are not seen through while somebody waits (from trials). */
+    private static final int SMALL = 600;
+    /** Of the time, after which no more is branched. */
+    private static final double BRANCHING = 0.9;
     /** Nobody minds a ten-thousandth. */
     private static final double NEAR = 1e-4;
 
@@ -42,6 +44,8 @@ public final class OrderPlanner {
     private final Predicate<SoFar> goOn;
     private final ParcelSearch search;
     private double bound = Double.NEGATIVE_INFINITY;
+    private long toldAt = began;
+    private boolean wanted = true;
     /** What it would cost need by need. */
     private BigDecimal alone = BigDecimal.ZERO;
 
@@ -138,45 +142,45 @@ public final class OrderPlanner {
             bound = search.bestCost(); // nothing to choose from
             return;
         }
+        search.search(() -> spent() > FIRST_LOOK || System.nanoTime() - began > LONGEST_LOOK_NANOS);
         int ways = model.uses.stream().mapToInt(List::size).sum();
         if (ways <= SMALL) {
-            search.search();
-            new OrderProgram(model)
-                    .solve(time.toMillis())
-                    .filter(OrderProgram.Solved::proven)
-                    .ifPresent(solved -> {
-                        search.take(solved.answer());
-                        bound = search.bestCost();
-                    });
+            Branching branching = new Branching(model, search, atLeast -> {
+                bound = atLeast;
+                return spent() >= BRANCHING || !goesOn();
+            });
+            if (branching.proves()) {
+                bound = search.bestCost();
+                return;
+            }
         }
-        if (bound == Double.NEGATIVE_INFINITY) {
-            narrow();
-        }
+        narrow();
     }
 
     /** Better answers from above and a better bound from below, until they meet, the time is over, or nobody waits. */
     private void narrow() {
-        search.search(() -> spent() > FIRST_LOOK || System.nanoTime() - began > LONGEST_LOOK_NANOS);
         DualBound dual = new DualBound(model, search.best());
-        long told = System.nanoTime();
         // Once in any case: without a bound nobody knows what the answer is worth.
-        for (int steps = 0; steps == 0 || spent() < 1; steps++) {
+        for (int steps = 0; steps == 0 || spent() < 1 && goesOn(); steps++) {
             if (dual.step(search.bestCost()) || steps % 10 == 0) {
                 search.from(dual.servedBy());
             } else if (steps % 3 == 0) {
                 search.kick();
             }
-            bound = dual.best();
+            bound = Math.max(bound, dual.best());
             if (search.bestCost() - bound <= NEAR * search.bestCost()) {
                 return;
             }
-            if (System.nanoTime() - told > TELL_EVERY_NANOS) {
-                told = System.nanoTime();
-                if (!goOn.test(new SoFar(money(search.bestCost()), money(bound), spent(), this::told))) {
-                    return;
-                }
-            }
         }
+    }
+
+    /** Tells now and then how far it has come; false once nobody wants to know more. */
+    private boolean goesOn() {
+        if (wanted && bound > Double.NEGATIVE_INFINITY && System.nanoTime() - toldAt > TELL_EVERY_NANOS) {
+            toldAt = System.nanoTime();
+            wanted = goOn.test(new SoFar(money(search.bestCost()), money(bound), spent(), this::told));
+        }
+        return wanted;
     }
 
     private static BigDecimal money(double cents) {

@@ -2,13 +2,11 @@ package app.gewerk.core.sourcing;
 
 import app.gewerk.core.sourcing.OrderModel.Answer;
 import app.gewerk.core.sourcing.OrderModel.Use;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import java.util.function.BooleanSupplier;
-import java.util.function.Consumer;
-import java.util.function.IntConsumer;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Looks for a good answer by trying: one need had elsewhere, a whole parcel given up, everything that can be drawn into one
@@ -57,16 +55,33 @@ final class ParcelSearch {
 
     /** Goes on from needs had in one of the ways said; those that have none where they are cheapest by themselves. */
     void from(List<List<Integer>> ways) {
-        Answer answer = nothing();
+        from(ways, new int[ways.size()][]);
+    }
+
+    /** @param settled pieces of each use of a need, where it is settled how it is had */
+    void from(List<List<Integer>> ways, int @Nullable [][] settled) {
+        Basket basket = new Basket(model, wrong);
         for (int n = 0; n < ways.size(); n++) {
             List<Integer> uses = ways.get(n);
-            if (uses.isEmpty()) {
-                cheapestOutside(answer, n, -1);
+            int[] way = settled[n];
+            if (way != null) {
+                basket.put(n, way);
+            } else if (uses.isEmpty()) {
+                cheapestOutside(basket, n, -1);
             } else {
-                put(answer, n, uses.get(random.nextInt(uses.size())));
+                basket.put(n, uses.get(random.nextInt(uses.size())));
             }
         }
-        settle(packed(answer));
+        settle(basket);
+    }
+
+    /** As the best one is, but for packs to spare. */
+    private Basket again() {
+        Basket basket = new Basket(model, wrong);
+        for (int n = 0; n < model.needs.size(); n++) {
+            basket.put(n, best.pieces()[n]);
+        }
+        return basket;
     }
 
     /** Keeps an answer from elsewhere where it is better. */
@@ -83,7 +98,7 @@ final class ParcelSearch {
     }
 
     void search(BooleanSupplier enough) {
-        settle(best.copy());
+        settle(again());
         for (int vain = 0; vain < IN_VAIN && !stop.getAsBoolean() && !enough.getAsBoolean(); vain++) {
             double before = bestCost;
             kick();
@@ -101,31 +116,31 @@ final class ParcelSearch {
     }
 
     /** The best one a little mixed up: a parcel given up, or some needs had somewhere else. */
-    private Answer kicked() {
-        Answer answer = best.copy();
+    private Basket kicked() {
+        Basket basket = again();
         if (random.nextBoolean()) {
             int parcel = random.nextInt(model.parcels.size());
             boolean into = random.nextBoolean();
             for (int n = 0; n < model.needs.size(); n++) {
-                draw(answer, n, parcel, into);
+                draw(basket, n, parcel, into);
             }
         } else {
             for (int i = 0; i < 1 + model.needs.size() / 8; i++) {
                 int n = random.nextInt(model.needs.size());
                 if (!model.uses.get(n).isEmpty()) {
-                    put(answer, n, random.nextInt(model.uses.get(n).size()));
+                    basket.put(n, random.nextInt(model.uses.get(n).size()));
                 }
             }
         }
-        return packed(answer);
+        return basket;
     }
 
     /** A need into a parcel, or out of it into any other. */
-    private void draw(Answer answer, int need, int parcel, boolean into) {
+    private void draw(Basket basket, int need, int parcel, boolean into) {
         List<Use> uses = model.uses.get(need);
         boolean inside = false;
         for (int k = 0; k < uses.size(); k++) {
-            inside |= answer.pieces()[need][k] > 0 && parcelOf(uses.get(k)) == parcel;
+            inside |= basket.pieces(need)[k] > 0 && parcelOf(uses.get(k)) == parcel;
         }
         if (inside == into) {
             return;
@@ -134,7 +149,7 @@ final class ParcelSearch {
                 .filter(k -> parcelOf(uses.get(k)) == parcel == into)
                 .toArray();
         if (others.length > 0) {
-            put(answer, need, others[random.nextInt(others.length)]);
+            basket.put(need, others[random.nextInt(others.length)]);
         }
     }
 
@@ -142,92 +157,60 @@ final class ParcelSearch {
         return model.items.get(use.item()).parcel();
     }
 
-    private void put(Answer answer, int need, int use) {
-        Arrays.fill(answer.pieces()[need], 0);
-        answer.pieces()[need][use] = model.needs.get(need).pieces();
-    }
-
-    private Answer packed(Answer answer) {
-        return new Answer(answer.pieces(), model.packsFor(answer.pieces()));
-    }
-
     /** Goes downhill from an answer as far as single steps lead. */
-    private void settle(Answer from) {
-        Walk walk = new Walk(from);
+    private void settle(Basket basket) {
+        basket.keep();
         boolean better = true;
         while (better && !stop.getAsBoolean()) {
             better = false;
             for (int n = 0; n < model.needs.size(); n++) {
                 for (int k = 0; k < model.uses.get(n).size(); k++) {
-                    if (walk.now.pieces()[n][k] < model.needs.get(n).pieces()) {
-                        int need = n;
-                        int use = k;
-                        better |= walk.step(next -> put(next, need, use));
+                    if (basket.pieces(n)[k] < model.needs.get(n).pieces()) {
+                        basket.put(n, k);
+                        better |= basket.keepIfCheaper();
                     }
                 }
             }
             for (int s = 0; s < model.parcels.size(); s++) {
-                int parcel = s;
-                better |= walk.step(next -> eachNeed(n -> cheapestOutside(next, n, parcel)));
-                better |= walk.step(next -> eachNeed(n -> drawCheaper(next, n, parcel)));
+                for (int n = 0; n < model.needs.size(); n++) {
+                    cheapestOutside(basket, n, s);
+                }
+                better |= basket.keepIfCheaper();
+                for (int n = 0; n < model.needs.size(); n++) {
+                    drawCheaper(basket, n, s);
+                }
+                better |= basket.keepIfCheaper();
             }
         }
+        spare(basket.answer());
+    }
+
+    /** Takes an answer with a pack more of whatever makes it cheaper. */
+    private void spare(Answer answer) {
+        double cost = model.cost(answer, wrong);
         for (int i = 0; i < model.items.size(); i++) {
-            walk.spare(i);
-        }
-        take(walk.now);
-    }
-
-    private void eachNeed(IntConsumer change) {
-        for (int n = 0; n < model.needs.size(); n++) {
-            change.accept(n);
-        }
-    }
-
-    /** An answer that takes steps which make it cheaper. */
-    private final class Walk {
-        private Answer now;
-        private double cost;
-
-        Walk(Answer from) {
-            now = from;
-            cost = model.cost(now, wrong);
-        }
-
-        boolean step(Consumer<Answer> change) {
-            Answer next = now.copy();
-            change.accept(next);
-            return take(packed(next));
-        }
-
-        void spare(int item) {
-            if (now.packs()[item] > 0) {
-                Answer next = now.copy();
-                next.packs()[item] += OrderModel.SPARE_PACKS;
-                take(next);
+            if (answer.packs()[i] > 0) {
+                answer.packs()[i] += OrderModel.SPARE_PACKS;
+                double more = model.cost(answer, wrong);
+                if (more < cost) {
+                    cost = more;
+                } else {
+                    answer.packs()[i] -= OrderModel.SPARE_PACKS;
+                }
             }
         }
-
-        private boolean take(Answer next) {
-            double nextCost = model.cost(next, wrong);
-            if (nextCost < cost - 1e-9) {
-                now = next;
-                cost = nextCost;
-                return true;
-            }
-            return false;
-        }
+        take(answer);
     }
 
     /** Takes a need into a parcel where the thing itself is not dearer there. */
-    private void drawCheaper(Answer answer, int need, int parcel) {
+    private void drawCheaper(Basket basket, int need, int parcel) {
         List<Use> uses = model.uses.get(need);
         double now = Double.POSITIVE_INFINITY;
         int found = -1;
         double cheapest = Double.POSITIVE_INFINITY;
         for (int k = 0; k < uses.size(); k++) {
             double each = model.alone(uses.get(k));
-            if (answer.pieces()[need][k] > 0) {
+            if (basket.pieces(need)[k] > 0) {
                 now = each;
             }
             if (parcelOf(uses.get(k)) == parcel && each < cheapest) {
@@ -236,19 +219,19 @@ final class ParcelSearch {
             }
         }
         if (found >= 0 && cheapest < now) {
-            put(answer, need, found);
+            basket.put(need, found);
         }
     }
 
     /** Takes a need out of a parcel into whatever is cheapest by itself. */
-    private void cheapestOutside(Answer answer, int need, int parcel) {
+    private void cheapestOutside(Basket basket, int need, int parcel) {
         List<Use> uses = model.uses.get(need);
         int found = -1;
         double cheapest = Double.POSITIVE_INFINITY;
         boolean inside = parcel < 0;
         for (int k = 0; k < uses.size(); k++) {
             if (parcelOf(uses.get(k)) == parcel) {
-                inside |= answer.pieces()[need][k] > 0;
+                inside |= basket.pieces(need)[k] > 0;
             } else {
                 double each = model.alone(uses.get(k));
                 if (each < cheapest) {
@@ -258,7 +241,7 @@ final class ParcelSearch {
             }
         }
         if (inside && found >= 0) {
-            put(answer, need, found);
+            basket.put(need, found);
         }
     }
 }

@@ -21,7 +21,8 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 
 class OrderPlannerTest {
-    private static final Duration TIME = Duration.ofSeconds(3);
+    /** A few hundredths of a second where nothing else runs; on a busy machine it may take its time. */
+    private static final Duration TIME = Duration.ofSeconds(20);
 
     private static OrderPlan plan(OrderQuestion question) {
         return OrderPlanner.plan(question, TIME, any -> true);
@@ -166,7 +167,6 @@ class OrderPlannerTest {
 
     @Test
     void agreesWithEveryWayThereIsOnTwoHundredSmallQuestions() {
-        int proven = 0;
         for (int seed = 0; seed < 200; seed++) {
             OrderQuestion question = RandomOrders.question(new Random(seed), 3, 2, 3);
             OrderPlan plan = plan(question);
@@ -176,15 +176,44 @@ class OrderPlannerTest {
                     .isEqualTo(all.leastServed);
             double least = all.least - unmet(question, plan);
             // Goods, postage, duty and tax of a parcel are each rounded to the cent.
-            assertThat(plan.weighed().doubleValue()).as("question %s", seed).isGreaterThan(least - .06);
-            assertThat(plan.atLeast().doubleValue()).as("question %s", seed).isLessThanOrEqualTo(least + .06);
-            if (plan.gap() == 0) {
-                assertThat(plan.weighed().doubleValue()).as("question %s", seed).isCloseTo(least, within(.06));
-                proven++;
+            assertThat(plan.weighed().doubleValue()).as("question %s", seed).isCloseTo(least, within(.06));
+            assertThat(plan.gap()).as("question %s is proven", seed).isZero();
+        }
+    }
+
+    /** The same as an integer program, which ojAlgo solves: of more needs than can be enumerated. */
+    @Test
+    void agreesWithAnIntegerProgramWhereThatIsSolved() {
+        int solved = 0;
+        for (int seed = 300; seed < 320; seed++) {
+            OrderQuestion question = RandomOrders.question(new Random(seed), 4, 2, 5);
+            OrderPlan plan = plan(question);
+            assertThat(plan.gap()).as("question %s is proven", seed).isZero();
+            OrderModel model = new OrderModel(question);
+            Optional<OrderProgram.Solved> program =
+                    new OrderProgram(model).solve(2000).filter(OrderProgram.Solved::proven);
+            if (program.isPresent()) {
+                solved++;
+                double open = 100 * unmet(question, plan);
+                assertThat(plan.weighed().doubleValue())
+                        .as("question %s", seed)
+                        .isCloseTo((program.get().cost() - open) / 100, within(.01));
             }
         }
-        // On a quiet machine more than 195 are proven in their three seconds.
-        assertThat(proven).isGreaterThan(150);
+        assertThat(solved).isGreaterThan(10);
+    }
+
+    /** Ten needs are more than are enumerated here; that all is seen through shows in the gap. */
+    @Test
+    void questionsOfTenNeedsAreMostlyProven() {
+        int proven = 0;
+        for (int seed = 0; seed < 10; seed++) {
+            OrderPlan plan = OrderPlanner.plan(
+                    RandomOrders.question(new Random(seed), 10, 4, 12), Duration.ofSeconds(6), any -> true);
+            proven += plan.gap() == 0 ? 1 : 0;
+            assertThat(plan.gap()).as("question %s", seed).isLessThan(.05);
+        }
+        assertThat(proven).isGreaterThan(4);
     }
 
     private static double unmet(OrderQuestion question, OrderPlan plan) {
