@@ -260,6 +260,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/choice/{jobId}/alteration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["alteration"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/choice/{jobId}/circumstances": {
         parameters: {
             query?: never;
@@ -2564,6 +2580,9 @@ export interface components {
             outsideGrowthMm?: number;
             /** Format: double */
             shrinkPercent?: number;
+        };
+        Alteration: {
+            steps: components["schemas"]["BenchStep"][];
         };
         AnswerUnseen: {
             /** @enum {string} */
@@ -6319,6 +6338,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Job"];
+                };
+            };
+        };
+    };
+    alteration: {
+        parameters: {
+            query: {
+                system?: string;
+                pitch: number;
+                teeth: number;
+                angle?: number;
+                stub?: boolean;
+                bore?: number;
+                width?: number;
+                material?: string;
+            };
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Alteration"];
                 };
             };
         };

@@ -1205,6 +1205,7 @@ export const en = {
     },
   },
   get: {
+    toMakeItFit: 'Before it goes in',
     title: 'Gears that fit',
     pieces: 'How many?',
     asking: 'Asking the sellers',

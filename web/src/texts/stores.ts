@@ -1,5 +1,7 @@
 /** What the pages of the stores say, beside orders. */
 export const storesTexts = {
+  oneMore: 'One more',
+  takeAway: 'Take it away',
   sections: {
     orders: 'To order',
     shelf: 'On the shelf',
@@ -184,6 +186,19 @@ export const storesTexts = {
     done: (r: { lines: number; refused: number; gone: number; prices: number }) =>
       `${r.lines} lines read${r.refused > 0 ? `, ${r.refused} refused` : ''}; ${r.prices} prices changed, ${r.gone} items gone.`,
     noService: 'no service: known by its list',
+    typeTerms: 'What it asks, and how long it takes',
+    keepTerms: 'Keep its terms',
+    termsUnread: 'Type amounts and days as figures, and closed days as 2026-12-24, one after another.',
+    terms: {
+      name: 'name',
+      country: 'country',
+      zone: 'rules of the border',
+      currency: 'currency',
+      transitDays: 'working days on the way',
+      closed: 'closed on (2026-12-24, …)',
+      from: 'goods from',
+      price: 'costs',
+    },
     add: 'A seller that is known by its list',
     code: 'Short name (small letters)',
     nowhere: 'not in the list',

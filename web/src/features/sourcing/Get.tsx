@@ -14,6 +14,7 @@ import { colour, font } from '../../theme';
 import { Decisions } from '../choice/Decisions';
 import { InTheShop } from './InTheShop';
 import { Together } from './Together';
+import { ToMakeItFit } from './ToMakeItFit';
 import type { Step } from '../job/StepTeeth';
 import { useRefreshJob } from '../job/useRefreshJob';
 
@@ -145,6 +146,7 @@ export function Get({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }
             py: 1.25,
           }}
         >
+          <ToMakeItFit jobId={job.id} item={picked.match.offer} />
           <TextField
             size="small"
             label={texts.get.why}

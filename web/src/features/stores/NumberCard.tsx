@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { dayWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
+import { NumberForm } from './NumberForm';
 import type { PartCard } from './queries';
 
 const words = texts.stores.number;
@@ -70,6 +71,7 @@ export function NumberCard({ card }: { card: PartCard }) {
           {words.lookalikes} <strong>{one.number}</strong> {one.name}: {one.tell}
         </Box>
       ))}
+      <NumberForm key={card.number} card={card} />
     </Box>
   );
 }

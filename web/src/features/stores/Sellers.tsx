@@ -11,6 +11,7 @@ import { colour } from '../../theme';
 import { useMay } from '../shop/useRights';
 import { Field } from '../workings/GearFields';
 import { sellersQuery } from './queries';
+import { SellerTerms } from './SellerTerms';
 
 const words = texts.stores.sellers;
 type Seller = Schemas['KnownSeller'];
@@ -91,6 +92,7 @@ function OneSeller({ seller }: { seller: Seller }) {
         </Box>
       )}
       <ListOf seller={seller} />
+      {!seller.answers && <SellerTerms seller={seller} />}
     </Box>
   );
 }

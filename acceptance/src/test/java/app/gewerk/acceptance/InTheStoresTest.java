@@ -204,6 +204,26 @@ class InTheStoresTest {
             page.getByLabel("Fetch its list anew: sandrevo").click();
             assertThat(seller.getByRole(AriaRole.STATUS)).containsText("443 lines read");
 
+            page.getByText("A seller that is known by its list").click();
+            page.getByLabel("Short name (small letters)").fill("cornershop");
+            page.getByText("Keep it", new Page.GetByTextOptions().setExact(true))
+                    .click();
+            Locator corner = region(page, "cornershop");
+            corner.getByText("What it asks, and how long it takes").click();
+            Locator keep = page.getByLabel(Pattern.compile("^Keep its terms: "));
+            corner.getByLabel(Pattern.compile(": name$")).fill("Corner shop");
+            corner.getByLabel(Pattern.compile(": working days on the way$")).fill("zwei");
+            assertThat(keep).isDisabled();
+            corner.getByLabel(Pattern.compile(": working days on the way$")).fill("2");
+            corner.getByLabel(Pattern.compile(": costs$")).fill("3,90");
+            corner.getByLabel(Pattern.compile(": rules of the border$")).fill("moon");
+            keep.click();
+            assertThat(corner.getByRole(AriaRole.ALERT).first()).containsText("union");
+            corner.getByLabel(Pattern.compile(": rules of the border$")).fill("home");
+            keep.click();
+            assertThat(corner).containsText("2 working days on the way");
+            assertThat(corner).containsText("3.90 EUR");
+
             ilva.role(AriaRole.LINK, "Part numbers").click();
             Locator numbers = region(page, "Part numbers");
             numbers.getByText("A number that is not there yet").click();
@@ -218,6 +238,18 @@ class InTheStoresTest {
             numbers.getByText("Keep it", new Locator.GetByTextOptions().setExact(true))
                     .click();
             assertThat(numbers).containsText("VS-9000");
+
+            numbers.getByText("VS-9000").click();
+            Locator card = region(page, "VS-9000");
+            card.getByText("Change it").click();
+            card.getByLabel("What it is").fill("a bush, today");
+            card.getByText("One more").nth(1).click();
+            card.getByLabel("Needed with it").fill("wave washer");
+            card.getByLabel("How many").fill("2");
+            card.getByText("Keep it", new Locator.GetByTextOptions().setExact(true))
+                    .click();
+            assertThat(card).containsText("2 × wave washer");
+            assertThat(card).containsText("a bush, today");
         }
     }
 }

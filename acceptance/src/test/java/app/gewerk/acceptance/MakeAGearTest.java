@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
@@ -34,10 +35,7 @@ class MakeAGearTest {
             ilva.field("outside grows, a side").fill("0,05");
             assertThat(ilva.text(Pattern.compile("^12\\.90")).first()).isVisible();
             ilva.field("outside grows, a side").fill("breit");
-            assertThat(ilva.page
-                            .getByRole(com.microsoft.playwright.options.AriaRole.ALERT)
-                            .first())
-                    .isVisible();
+            assertThat(ilva.page.getByRole(AriaRole.ALERT).first()).isVisible();
             ilva.page.reload();
             assertThat(ilva.field("outside grows, a side")).hasValue("breit");
             ilva.field("outside grows, a side").fill("");
@@ -140,6 +138,60 @@ class MakeAGearTest {
             gear.fill("20.00");
             ilva.button("Add it").click();
             assertThat(ilva.text("6 sizes measured")).isVisible();
+
+            // Its cast is poured: the times run for its tray, seen on its label and on its sheet, and are ended there.
+            ilva.page.getByText("What casting it takes").click();
+            ilva.button("The cast is poured: let its times run for tray 13").click();
+            assertThat(ilva.text("It runs: the tray shows it.")).isVisible();
+            ilva.open("/job/20");
+            Locator times = ilva.page.getByLabel("Times that run");
+            assertThat(times.getByRole(AriaRole.LISTITEM)).hasCount(2);
+            assertThat(times).containsText("until the cast can be taken out, at ");
+            demo.inDatabase("update tray_timer set began_at = now() - interval '2 hours', "
+                    + "ends_at = now() - interval '1 hour' where kind = 'castFirm'");
+            ilva.page.reload();
+            assertThat(times).containsText("Take the cast out");
+            assertThat(ilva.page.getByRole(AriaRole.NAVIGATION).getByText("time is up"))
+                    .isVisible();
+            ilva.page.getByLabel("Seen to: until the cast can be taken out").click();
+            assertThat(times.getByRole(AriaRole.LISTITEM)).hasCount(1);
+        }
+    }
+
+    @Test
+    void twoGearsOnOneHubAndPocketsForNutsAreSeenWithWhereTheyAreMeasured() throws IOException {
+        try (Technician ilva = Technician.whoSeesBodies(RunningGewerk.demoToLookAt())) {
+            ilva.open("/");
+            ilva.stepUpAs("Ilva");
+            ilva.open("/workings/make");
+            Locator places = ilva.page.getByLabel("Where it is measured").getByRole(AriaRole.LISTITEM);
+            assertThat(places).hasCount(4);
+            assertThat(places.first()).containsText("over the tips 13.00");
+            ilva.page.getByLabel("What is made").selectOption("two gears on one hub");
+            ilva.field("The gear on top of it: teeth").fill("10");
+            assertThat(ilva.text("10.00").first()).isVisible();
+            Download stl = ilva.page.waitForDownload(() -> ilva.button("STL").click());
+            assertThat(Files.size(stl.path())).isPositive();
+            ilva.field("The gear on top of it: teeth").fill("23");
+            assertThat(ilva.page.getByRole(AriaRole.ALERT).first()).containsText("one has to lie within the other");
+
+            ilva.page.getByLabel("What is made").selectOption("a gear");
+            ilva.field("Its teeth: module").fill("1");
+            ilva.field("hub diameter").fill("14");
+            ilva.field("hub stands out").fill("7");
+            ilva.page.getByLabel("pockets for nuts").selectOption("one");
+            assertThat(ilva.page.getByRole(AriaRole.ALERT).first()).containsText("is too thin for these nuts");
+            ilva.field("screw").fill("2");
+            ilva.field("nut over its flats").fill("4");
+            ilva.field("nut’s thickness").fill("1,6");
+            assertThat(ilva.text("out of balance, of acetal")).isVisible();
+            ilva.page.getByLabel("pockets for nuts").selectOption("2");
+            assertThat(ilva.text("out of balance, of acetal")).hasCount(0);
+
+            ilva.page.getByLabel("What is made").selectOption("a wheel for a worm");
+            assertThat(ilva.text(Pattern.compile("^Slanted teeth of an even height")))
+                    .isVisible();
+            assertThat(ilva.text("drawn across the tips")).isVisible();
         }
     }
 
@@ -163,6 +215,12 @@ class MakeAGearTest {
             ilva.field("an earlier master").fill("20");
             ilva.field("what was cast from it").fill("19,8");
             assertThat(ilva.text("1.0101")).isVisible();
+            Locator box = ilva.text(Pattern.compile("^\\d+ × \\d+ × \\d+ mm$"));
+            String one = box.textContent();
+            ilva.button("Put this one in the mould, and make another").click();
+            ilva.field("Its teeth: teeth").fill("40");
+            assertThat(ilva.text("2 × 24 × 0.5")).isVisible();
+            assertThat(box).not().hasText(one);
             ilva.page.reload();
             ilva.page.getByText("What casting it takes").click();
             assertThat(ilva.text("1.0101")).isVisible();

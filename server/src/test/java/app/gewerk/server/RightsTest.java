@@ -73,6 +73,7 @@ class RightsTest {
                 GET /api/choice/of-model/{modelId}
                 GET /api/choice/ways
                 GET /api/choice/{jobId}
+                GET /api/choice/{jobId}/alteration
                 GET /api/choice/{jobId}/judgement
                 GET /api/damage/{jobId}
                 POST /api/damage/{jobId}/read

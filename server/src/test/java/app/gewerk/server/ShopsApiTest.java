@@ -158,6 +158,7 @@ class ShopsApiTest {
             "DELETE /api/sourcing/needs/{needId}/word", "?seller=lindmoor&itemNumber=L0001",
             "DELETE /api/teardown/{jobId}/steps/{key}", "?version=1",
             "POST /api/stores/sellers/{seller}/list", "?currency=EUR",
+            "GET /api/choice/{jobId}/alteration", "?pitch=0.5&teeth=24",
             "POST /api/photo/{jobId}", "?key=other-shop-1&step=look");
 
     @Autowired

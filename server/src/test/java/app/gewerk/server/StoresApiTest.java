@@ -12,6 +12,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
@@ -672,6 +673,13 @@ class StoresApiTest {
                 1,
                 "closedOn",
                 List.of());
+        for (String field : List.of("zone", "currency")) {
+            Map<String, Object> unknown = new HashMap<>(terms);
+            unknown.put(field, field.equals("zone") ? "moon" : "XYZ");
+            Api.Answer refused = api.put(mara, "/api/stores/sellers/cornershop/terms", unknown);
+            assertThat(refused.status()).isEqualTo(422);
+            assertThat(refused.text()).contains("known for: ").contains(field.equals("zone") ? "union" : "EUR");
+        }
         assertThat(api.put(mara, "/api/stores/sellers/cornershop/terms", terms).status())
                 .isEqualTo(200);
         list("cornershop", "item,name,price,stock\nCS1,Peculiar sprocket,8.00,4\n");

@@ -82,10 +82,12 @@ final class BuySame implements Rule {
                 .costs(offer.price());
         Optional<Seating> seating = problem.seating(
                 gear, material, item.faceWidthMm(), Optional.of(item.boreMm()).filter(mm -> mm > 0));
-        seating.ifPresent(s -> draft.seated(problem, s));
+        seating.ifPresent(s -> draft.slips(problem, s));
+        problem.alteration(gear, item.faceWidthMm(), seating).steps().forEach(draft::step);
         for (Match.Difference difference : offer.match().differences()) {
-            if (difference.about() == Match.About.BORE && seating.isPresent()) {
-                continue;
+            if (difference.about() == Match.About.BORE && seating.isPresent()
+                    || difference.about() == Match.About.WIDTH && difference.weight() == Match.Weight.BENCH_WORK) {
+                continue; // among the steps already
             }
             switch (difference.weight()) {
                 case HARMLESS -> draft.reasons.add(difference.words());

@@ -74,6 +74,11 @@ final class Draft {
 
     Draft seated(Problem problem, Seating seating) {
         seating.steps().forEach(this::step);
+        return slips(problem, seating);
+    }
+
+    /** Where it holds less than it has to. */
+    Draft slips(Problem problem, Seating seating) {
         slipsAtN = seating.holdsNmm()
                 .filter(holds ->
                         problem.seatNeedsNmm().filter(needs -> holds < needs).isPresent())

@@ -3,6 +3,7 @@ package app.gewerk.core.choice;
 import app.gewerk.core.damage.Causes;
 import app.gewerk.core.damage.Pattern;
 import app.gewerk.core.damage.ToothMap;
+import app.gewerk.core.fit.Alteration;
 import app.gewerk.core.fit.Seating;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.ToothForm;
@@ -10,6 +11,7 @@ import app.gewerk.core.job.Way;
 import app.gewerk.core.knowledge.Knowledge;
 import app.gewerk.core.material.Material;
 import app.gewerk.core.material.Materials;
+import app.gewerk.core.sourcing.GearAsListed;
 import app.gewerk.core.strength.FormFactor;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
@@ -175,6 +177,33 @@ public record Problem(
                                 circumstances.inStep(),
                                 circumstances.temperatureC(),
                                 seatNeedsNmm())));
+    }
+
+    /** All that is done to a gear from stock, in its order: bored, its tips brought down where they are taller, faced, put on. */
+    Alteration alteration(CylindricalGear of, double theirWidthMm, Optional<Seating> seating) {
+        boolean taller = of.toothCount() == gear.toothCount()
+                && of.rack().addendumCoefficient() > gear.rack().addendumCoefficient();
+        return Alteration.of(
+                seating,
+                new Alteration.Sizes(
+                        theirWidthMm,
+                        faceWidthMm,
+                        of.tipDiameterMm(),
+                        taller ? Optional.of(gear.tipDiameterMm()) : Optional.empty()));
+    }
+
+    /** What has to be done to a listed gear before it serves here. */
+    public Alteration alteration(GearAsListed listed, Material material) {
+        CylindricalGear of = listed.gear();
+        double width = listed.faceWidthMm() > 0 ? listed.faceWidthMm() : face();
+        return alteration(
+                of,
+                width,
+                seating(
+                        of,
+                        material,
+                        Math.min(width, face()),
+                        Optional.of(listed.boreMm()).filter(mm -> mm > 0)));
     }
 
     static final double MILLION = 1e6;

@@ -13,10 +13,11 @@ import java.util.stream.Stream;
  * How the bore of a gear from stock comes to sit on the shaft that is there: reamed or bushed to size, taken along by the
  * tightness of the fit, a set screw, a pin or a bond, and set in phase where a flat did that before.
  *
- * @param steps at the bench, in their order; none where it goes on as the old one did
+ * @param bore what is done to the gear itself, in its order; none where it goes on as the old one did
+ * @param onTheShaft how it is put on and fastened
  * @param holdsNmm torque at which it slips, after years and at the temperature of its place; none where it holds as the old one did
  */
-public record Seating(List<BenchStep> steps, Optional<Double> holdsNmm) {
+public record Seating(List<BenchStep> bore, List<BenchStep> onTheShaft, Optional<Double> holdsNmm) {
     /** A bore this near goes on as the old one did (common practice). */
     public static final double SAME_BORE_MM = 0.035;
     /** Up to so much a reamer opens a bore by hand (common practice). */
@@ -124,7 +125,7 @@ public record Seating(List<BenchStep> steps, Optional<Double> holdsNmm) {
             Material material) {}
 
     /** A way to be taken along, and what the bore has to be for it. */
-    private record Grip(double holdsNmm, Optional<BenchStep> bore, List<BenchStep> after) {
+    private record Grip(double holdsNmm, List<BenchStep> bore, List<BenchStep> after) {
         double minutes() {
             return Stream.concat(bore.stream(), after.stream())
                     .mapToDouble(BenchStep::minutes)
@@ -142,7 +143,7 @@ public record Seating(List<BenchStep> steps, Optional<Double> holdsNmm) {
                 .filter(mm -> Math.abs(mm - shaft.oldBoreMm) <= SAME_BORE_MM)
                 .isPresent();
         if (same && !shaft.flat) {
-            return Optional.of(new Seating(List.of(), Optional.empty()));
+            return Optional.of(new Seating(List.of(), List.of(), Optional.empty()));
         }
         List<Grip> grips = grips(gear, shaft);
         Grip best = grips.stream()
@@ -150,8 +151,7 @@ public record Seating(List<BenchStep> steps, Optional<Double> holdsNmm) {
                 .min(Comparator.comparingDouble(Grip::minutes))
                 .or(() -> grips.stream().max(Comparator.comparingDouble(Grip::holdsNmm)))
                 .orElseThrow();
-        List<BenchStep> steps = new ArrayList<>(best.bore.stream().toList());
-        steps.addAll(best.after);
+        List<BenchStep> steps = new ArrayList<>(best.after);
         if (shaft.flat && shaft.inStep) {
             // Before it is fastened, which is the last of all.
             steps.add(
@@ -163,15 +163,20 @@ public record Seating(List<BenchStep> steps, Optional<Double> holdsNmm) {
                             "perTooth",
                             360.0 / gear.toothCount));
         }
-        return Optional.of(new Seating(steps, Optional.of(best.holdsNmm)));
+        return Optional.of(new Seating(best.bore, steps, Optional.of(best.holdsNmm)));
+    }
+
+    /** All of it, in its order. */
+    public List<BenchStep> steps() {
+        return Stream.concat(bore.stream(), onTheShaft.stream()).toList();
     }
 
     public double minutes() {
-        return steps.stream().mapToDouble(BenchStep::minutes).sum();
+        return steps().stream().mapToDouble(BenchStep::minutes).sum();
     }
 
     public double parts() {
-        return steps.stream().mapToDouble(BenchStep::parts).sum();
+        return steps().stream().mapToDouble(BenchStep::parts).sum();
     }
 
     private static List<Grip> grips(Stock gear, On shaft) {
@@ -182,11 +187,11 @@ public record Seating(List<BenchStep> steps, Optional<Double> holdsNmm) {
         if (wider > SAME_BORE_MM) {
             grips.add(
                     wider / 2 < LEAST_BUSH_WALL_MM
-                            ? bonded(gear, shaft, Optional.of(Work.FOIL.step("fit.foil", "foil", wider / 2)))
+                            ? bonded(gear, shaft, List.of(Work.FOIL.step("fit.foil", "foil", wider / 2)))
                             : onABush(gear, shaft, theirs));
         } else {
             boolean narrower = wider < -SAME_BORE_MM;
-            Optional<BenchStep> sliding = narrower ? Optional.of(opened(gear, d, "fit.reamSlide")) : Optional.empty();
+            List<BenchStep> sliding = narrower ? List.of(opened(gear, d, "fit.reamSlide")) : List.of();
             grips.add(bonded(gear, shaft, sliding));
             if (!gear.material.plastic()) {
                 grips.add(screwed(shaft, sliding, Double.MAX_VALUE));
@@ -209,8 +214,9 @@ public record Seating(List<BenchStep> steps, Optional<Double> holdsNmm) {
         Grip bushed = onABush(gear, shaft, outside);
         return Optional.of(new Grip(
                 bushed.holdsNmm,
-                Optional.of(opened(gear, outside, "fit.reamForBush")),
-                Stream.concat(bushed.bore.stream(), bushed.after.stream()).toList()));
+                Stream.concat(Stream.of(opened(gear, outside, "fit.reamForBush")), bushed.bore.stream())
+                        .toList(),
+                bushed.after));
     }
 
     private static BenchStep opened(Stock gear, double toMm, String code) {
@@ -235,7 +241,7 @@ public record Seating(List<BenchStep> steps, Optional<Double> holdsNmm) {
         double holds = warm.relaxedSlipTorqueNmm() * (shaft.flat ? BESIDE_A_FLAT : 1);
         return new Grip(
                 holds,
-                Optional.of(opened(gear, d - tight, "fit.reamPress", "under", tight)),
+                List.of(opened(gear, d - tight, "fit.reamPress", "under", tight)),
                 List.of(Work.PRESS.step("fit.pressOn", "holds", holds)));
     }
 
@@ -268,10 +274,10 @@ public record Seating(List<BenchStep> steps, Optional<Double> holdsNmm) {
                 IsoLimits.of(shaft.shaftMm, "H7").upperMm(),
                 "length",
                 gear.lengthMm);
-        return screwed(shaft, Optional.of(bush), bondNmm(gear, outsideMm));
+        return screwed(shaft, List.of(bush), bondNmm(gear, outsideMm));
     }
 
-    private static Grip screwed(On shaft, Optional<BenchStep> bore, double atMostNmm) {
+    private static Grip screwed(On shaft, List<BenchStep> bore, double atMostNmm) {
         SetScrew screw = SetScrew.on(shaft.shaftMm);
         double holds = Math.min(atMostNmm, screw.holdsN * shaft.shaftMm / 2);
         return new Grip(
@@ -281,7 +287,7 @@ public record Seating(List<BenchStep> steps, Optional<Double> holdsNmm) {
                         shaft.flat ? "fit.screwOnFlat" : "fit.screw", "size", screw.size, "holds", holds)));
     }
 
-    private static Grip bonded(Stock gear, On shaft, Optional<BenchStep> bore) {
+    private static Grip bonded(Stock gear, On shaft, List<BenchStep> bore) {
         double holds = bondNmm(gear, shaft.shaftMm);
         return new Grip(holds, bore, List.of(Work.BOND.step("fit.bondOn", "holds", holds)));
     }
@@ -295,7 +301,7 @@ public record Seating(List<BenchStep> steps, Optional<Double> holdsNmm) {
     }
 
     /** Lengthwise, half in the shaft and half in the gear: what the gear's half bears on. */
-    private static Optional<Grip> pinned(Stock gear, On shaft, Optional<BenchStep> bore) {
+    private static Optional<Grip> pinned(Stock gear, On shaft, List<BenchStep> bore) {
         double d = shaft.shaftMm;
         double wall = (gear.rootDiameterMm - d) / 2;
         for (double pin : PINS_MM) {

@@ -5,7 +5,10 @@ import app.gewerk.core.Wire;
 import app.gewerk.core.account.Right;
 import app.gewerk.core.choice.Circumstances;
 import app.gewerk.core.choice.Wish;
+import app.gewerk.core.fit.Alteration;
+import app.gewerk.core.gear.Pitch;
 import app.gewerk.core.job.Way;
+import app.gewerk.core.sourcing.GearAsListed;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.Needs;
 import app.gewerk.server.job.JobService.Job;
@@ -82,6 +85,37 @@ class ChoiceController {
             @RequestParam(defaultValue = "") String wish) {
         return weighing.judged(
                 here, jobId, sellers, wish.isEmpty() ? Optional.empty() : Optional.of(Wire.parse(Wish.class, wish)));
+    }
+
+    /**
+     * What has to be done to a gear that is listed before it serves in a job, in the order of work.
+     *
+     * @param system {@code module}, {@code diametralPitch} or {@code circularPitch}
+     * @param bore mm, 0 where the list does not say; {@code width} likewise
+     */
+    @GetMapping("/{jobId}/alteration")
+    Alteration alteration(
+            Here here,
+            @PathVariable long jobId,
+            @RequestParam(defaultValue = "module") String system,
+            @RequestParam double pitch,
+            @RequestParam int teeth,
+            @RequestParam(defaultValue = "20") double angle,
+            @RequestParam(defaultValue = "false") boolean stub,
+            @RequestParam(defaultValue = "0") double bore,
+            @RequestParam(defaultValue = "0") double width,
+            @RequestParam(defaultValue = "") String material) {
+        return weighing.alteration(
+                here,
+                jobId,
+                new GearAsListed(
+                        new Pitch(Wire.parse(Pitch.System.class, system), pitch),
+                        teeth,
+                        angle,
+                        stub,
+                        bore,
+                        width,
+                        material));
     }
 
     /** Keeps what is known around the gear, and what the owner cares about. */

@@ -2,7 +2,6 @@ package app.gewerk.server.choice;
 
 import app.gewerk.core.choice.Buyable;
 import app.gewerk.core.choice.Circumstances;
-import app.gewerk.core.choice.Earlier;
 import app.gewerk.core.choice.InTrain;
 import app.gewerk.core.choice.Priced;
 import app.gewerk.core.choice.Problem;
@@ -10,13 +9,14 @@ import app.gewerk.core.choice.Ways;
 import app.gewerk.core.choice.WhyItFailed;
 import app.gewerk.core.choice.Wish;
 import app.gewerk.core.damage.ToothMap;
+import app.gewerk.core.fit.Alteration;
 import app.gewerk.core.fit.OtherTeeth;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.Mates;
 import app.gewerk.core.job.Step;
-import app.gewerk.core.job.Way;
 import app.gewerk.core.material.Material;
 import app.gewerk.core.material.Materials;
+import app.gewerk.core.sourcing.GearAsListed;
 import app.gewerk.core.sourcing.GearNeed;
 import app.gewerk.core.train.Component;
 import app.gewerk.core.train.Machine;
@@ -41,7 +41,6 @@ import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Service;
@@ -175,28 +174,8 @@ public class WeighingService {
         SourcingService.Offers offers = askSellers
                 ? sourcing.offers(here, wanted, 1)
                 : new SourcingService.Offers(wanted.words(), 1, List.of(), List.of());
-        Optional<InTrain> train = InTrain.of(
-                machine,
-                map.map(ToothMap::component),
-                wanted.need().gear().toothCount(),
-                jobId,
-                known.now().materials(),
-                Math.min(said.circumstances().temperatureC(), HOTTEST_TRAIN_C));
-        Problem problem = problem(
-                train.map(said.circumstances()::withTorques).orElse(said.circumstances()),
-                job,
-                map,
-                machine,
-                train,
-                store.earlier(here, job.machineModelId(), Optional.of(jobId)),
-                wanted.need(),
-                with(
-                        readings.runsWith(here, jobId, wanted.need().gear()),
-                        train,
-                        wanted.need().gear()),
-                offers,
-                shop.terms(here),
-                shop.today(at));
+        Optional<InTrain> train = train(job, map, machine, said, wanted);
+        Problem problem = problem(here, job, map, machine, said, wanted, train, offers);
         return new Judgement(
                 said.version(),
                 by,
@@ -261,18 +240,30 @@ public class WeighingService {
                 problem.boreMm().orElse(problem.gear().rootDiameterMm() / 4));
     }
 
+    private Optional<InTrain> train(
+            Job job, Optional<ToothMap> map, Machine machine, WeighingStore.Said said, ReadingService.Wanted wanted) {
+        return InTrain.of(
+                machine,
+                map.map(ToothMap::component),
+                wanted.need().gear().toothCount(),
+                job.id(),
+                known.now().materials(),
+                Math.min(said.circumstances().temperatureC(), HOTTEST_TRAIN_C));
+    }
+
     private Problem problem(
-            Circumstances said,
+            Here here,
             Job job,
             Optional<ToothMap> map,
             Machine machine,
+            WeighingStore.Said said,
+            ReadingService.Wanted wanted,
             Optional<InTrain> train,
-            Map<Way, Earlier> earlier,
-            GearNeed need,
-            ReadingService.RunsWith with,
-            SourcingService.Offers offers,
-            ShopService.ShopTerms terms,
-            LocalDate today) {
+            SourcingService.Offers offers) {
+        GearNeed need = wanted.need();
+        ReadingService.RunsWith with = with(readings.runsWith(here, job.id(), need.gear()), train, need.gear());
+        ShopService.ShopTerms terms = shop.terms(here);
+        LocalDate today = shop.today(here);
         Problem.Known choice = known.now().choice();
         double reopen = map.flatMap(m -> machine.component(m.component()))
                 .map(Component::behind)
@@ -286,7 +277,7 @@ public class WeighingService {
                 map.flatMap(ToothMap::mateWidthMm),
                 with.centreDistanceMm(),
                 map,
-                said,
+                train.map(said.circumstances()::withTorques).orElse(said.circumstances()),
                 offers.offers().stream()
                         .map(o -> buyable(o, choice.materials(), today))
                         .toList(),
@@ -297,14 +288,30 @@ public class WeighingService {
                         terms.terms().askShare()),
                 reopen,
                 train,
-                earlier,
+                store.earlier(here, job.machineModelId(), Optional.of(job.id())),
                 choice);
     }
 
+    /** What has to be done to a listed gear before it serves in a job, in the order of work. */
+    @Transactional(readOnly = true)
+    public Alteration alteration(Here here, long jobId, GearAsListed listed) {
+        Job job = jobs.job(here, jobId);
+        Optional<ToothMap> map = damage.map(here, jobId);
+        Machine machine = devices.train(here, job.machineModelId()).machine();
+        WeighingStore.Said said = said(here, job, map, machine);
+        ReadingService.Wanted wanted = readings.wanted(here, jobId);
+        SourcingService.Offers none = new SourcingService.Offers(wanted.words(), 1, List.of(), List.of());
+        return problem(here, job, map, machine, said, wanted, train(job, map, machine, said, wanted), none)
+                .alteration(listed, material(listed.material(), known.now().materials()));
+    }
+
+    /** As a list names it; what is usual where it is named otherwise. */
+    private static Material material(String listed, Materials materials) {
+        return materials.listed(listed).orElseGet(() -> materials.material(Circumstances.USUAL.material()));
+    }
+
     private static Buyable buyable(SourcingService.Offer offer, Materials materials, LocalDate today) {
-        Material material = materials
-                .listed(offer.match().offer().material())
-                .orElseGet(() -> materials.material(Circumstances.USUAL.material()));
+        Material material = material(offer.match().offer().material(), materials);
         return new Buyable(offer.match(), material, new Priced(offer.landed().total(), (int)
                 ChronoUnit.DAYS.between(today, offer.landed().arrives())));
     }

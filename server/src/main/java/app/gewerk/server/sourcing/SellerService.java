@@ -92,6 +92,7 @@ public class SellerService {
         if (terms.transitDays() < 0 || terms.transitDays() > LONGEST_WAY_DAYS) {
             throw Refused.at("transitDays", "seller.transit", "most", LONGEST_WAY_DAYS);
         }
+        sourcing.requireKnown(here, terms);
         BigDecimal before = BigDecimal.ONE.negate();
         for (SellerTerms.PostageStep step : terms.postage()) {
             if (step.goodsFrom().compareTo(before) <= 0 || step.price().signum() < 0) {

@@ -24,6 +24,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeSet;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -170,6 +171,18 @@ public class SourcingService {
             }
             return new Answered(client.terms(baseUrl), gears);
         };
+    }
+
+    /** @throws Refused where the terms speak of a border or of money that this shop knows nothing of */
+    void requireKnown(Here here, SellerTerms terms) {
+        Sources sources = new Sources(here);
+        if (!sources.rules.containsKey(terms.zone())) {
+            throw Refused.at("zone", "seller.zone", "known", String.join(", ", new TreeSet<>(sources.rules.keySet())));
+        }
+        if (!sources.rates.containsKey(terms.currency())) {
+            throw Refused.at(
+                    "currency", "seller.rate", "known", String.join(", ", new TreeSet<>(sources.rates.keySet())));
+        }
     }
 
     /** What this shop knows of sellers: what their money is worth, what the border adds, how their deliveries went. */
