@@ -1,6 +1,7 @@
 import { Box, Button, TextField } from '@mui/material';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { z } from 'zod';
 import { api, ask, newKey, Refused, type Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
@@ -97,6 +98,9 @@ export function Get({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }
       <Decisions jobId={job.id} />
       <InTheShop job={job} />
       <Together job={job} pieces={pieces} />
+      <Box component={Link} to={`/workings/make?job=${job.id}`} sx={{ color: colour.ink, py: 1.25 }}>
+        {texts.make.toMake}
+      </Box>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', my: 1.25 }}>
         <Box component="h2" sx={{ fontSize: 17, m: 0, flex: 1 }}>
           {texts.get.title}: {offers.data?.wanted}

@@ -187,7 +187,7 @@ function HitAction({ hit, job }: { hit: Hit; job?: ForJob | undefined }) {
     return <OpenLink to={`/book/${hit.modelId}`} words={words.openModel} />;
   }
   if (hit.where === 'made' && hit.jobId !== undefined) {
-    return <OpenLink to={`/job/${hit.jobId}/make`} words={words.openFiles} />;
+    return <OpenLink to={`/workings/make?job=${hit.jobId}`} words={words.openFiles} />;
   }
   const { stockItemId, donorId, part } = hit;
   const mate = hit.with?.stockItemId;

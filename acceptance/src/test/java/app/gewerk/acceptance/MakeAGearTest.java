@@ -63,7 +63,8 @@ class MakeAGearTest {
         try (Technician ilva = Technician.whoSeesBodies(RunningGewerk.demoToLookAt())) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
-            ilva.open("/workings/make?job=20");
+            ilva.open("/job/20/get");
+            ilva.role(AriaRole.LINK, "Files to make it").click();
             assertThat(ilva.text(Pattern.compile("^For .*Rundum 2"))).isVisible();
             Download dxf =
                     ilva.page.waitForDownload(() -> ilva.button("DXF, flat").click());
