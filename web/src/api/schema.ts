@@ -3262,6 +3262,7 @@ export interface components {
         FoundParts: {
             currency: string;
             hits: components["schemas"]["Hit"][];
+            hourlyRate: number;
             /** Format: int32 */
             more: number;
             number?: components["schemas"]["PartCard"];
@@ -3656,6 +3657,7 @@ export interface components {
             faceWidthMm?: number;
             gear: components["schemas"]["GearSpec"];
             name: string;
+            place?: components["schemas"]["RunsAt"];
             title: string;
             /** Format: int32 */
             trayNumber: number;
@@ -4971,6 +4973,11 @@ export interface components {
             outerDiameterMm: number;
             /** Format: double */
             poissonRatio?: number;
+        };
+        RunsAt: {
+            /** Format: double */
+            centreDistanceMm: number;
+            mate: components["schemas"]["GearSpec"];
         };
         SaidOperation: {
             /** @enum {string} */

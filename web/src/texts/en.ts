@@ -1027,6 +1027,19 @@ export const en = {
       worm: 'a worm',
       wormWheel: 'a wheel for a worm',
     },
+    mate: {
+      title: (teeth: number, distance: string) => `Against its mate of ${teeth} teeth at ${distance}`,
+      around: 'What it runs in',
+      of: {
+        own: 'made of',
+        mate: 'its mate',
+        housing: 'housing',
+        cold: 'cold (°C)',
+        hot: 'where it works (°C)',
+      },
+      play: { cold: 'backlash cold', asMeasured: 'backlash at 20 °C', hot: 'backlash where it works' },
+      binds: 'It binds: add backlash until it does not.',
+    },
     hand: 'the worm winds',
     hands: { right: 'to the right', left: 'to the left' },
     plainWheel:

@@ -14,6 +14,7 @@ import { colour, onKraft } from '../../theme';
 import { Frame } from '../job/Frame';
 import { Field, GearFields, Group, Numbers } from '../workings/GearFields';
 import { WorkingsHead } from '../workings/WorkingsHead';
+import { AgainstItsMate } from './AgainstItsMate';
 import { Casting } from './Casting';
 import { Printing } from './Printing';
 import { TestPiece } from './TestPiece';
@@ -216,6 +217,13 @@ export default function Make() {
           <Box key={name}>{field(name)}</Box>
         ))}
       </Group>
+      {isGear && typed.spec && wanted.data?.place && (
+        <AgainstItsMate
+          gear={typed.spec.gear}
+          place={wanted.data.place}
+          backlashMm={typed.spec.allowances?.backlashMm ?? 0}
+        />
+      )}
       {isGear && (
         <TestPiece
           // Over an odd count a caliper reads less than the tip circle.

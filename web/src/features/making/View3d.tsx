@@ -9,7 +9,7 @@ import {
   LineBasicMaterial,
   LineSegments,
   Mesh,
-  MeshStandardMaterial,
+  MeshLambertMaterial,
   PerspectiveCamera,
   Scene,
   Vector3,
@@ -62,7 +62,8 @@ export default function View3d({
     const radius = geometry.boundingSphere?.radius ?? 10;
     const scene = new Scene();
     scene.background = new Color(colour.mat);
-    const bone = new MeshStandardMaterial({ color: colour.bone, roughness: 0.75 });
+    // Matt: a processor without graphics draws it half as fast again as a material that shines.
+    const bone = new MeshLambertMaterial({ color: colour.bone });
     const edges = new EdgesGeometry(geometry, EDGE);
     const ink = new LineBasicMaterial({ color: colour.kraftDark });
     scene.add(new Mesh(geometry, bone), new LineSegments(edges, ink));

@@ -30,6 +30,8 @@ describe('a body as it is typed', () => {
     const both = solidOf({ ...A_SOLID, form: 'compound', hub: '6', turned: '7' }, 'mm');
     expect(both.spec?.upper).toMatchObject({ faceWidthMm: 5, phaseDeg: 7, gear: { toothCount: 12 } });
     expect(both.spec?.blank?.hubDiameterMm).toBeUndefined();
+    const wasARing = { ...A_SOLID, form: 'compound' as const, gear: { ...A_SOLID.gear, inside: true } };
+    expect(solidOf(wasARing, 'mm').spec?.gear.kind).toBe('external');
     const without = { ...A_SOLID, form: 'compound' as const, upper: { ...A_SOLID.upper, width: '' } };
     expect(solidOf(without, 'mm').spec).toBeUndefined();
   });

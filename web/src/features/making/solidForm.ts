@@ -125,7 +125,8 @@ export function solidOf(form: SolidForm, unit: Unit): TypedSolid {
     if (value === undefined) wrong[field] ??= texts.make.needed;
     return value;
   };
-  const gear = gearOf(form.gear, unit);
+  // Only of a gear can teeth stand inside; what was picked for that stays for when it is one again.
+  const gear = gearOf(form.form === 'gear' ? form.gear : { ...form.gear, inside: false }, unit);
   const shape = hasBore(form) ? form.shape : 'none';
   const has = ACROSS[shape];
   const diameter = has.diameter ? needed('bore', length) : undefined;

@@ -22,7 +22,7 @@ export function InTheShop({ job }: { job: Schemas['Job'] }) {
         {words.forJob}
       </Box>
       {here.length === 0 && <Box sx={{ color: colour.inkSoft }}>{words.forJobNone}</Box>}
-      <Hits hits={here.slice(0, SHOWN)} currency={found.data.currency} job={job} />
+      <Hits hits={here.slice(0, SHOWN)} at={found.data} job={job} />
     </Box>
   );
 }

@@ -33,7 +33,7 @@ export function Found({ text, job }: { text: string; job?: ForJob | undefined })
     );
   }
   if (!found.data) return <Box role="status">{words.looking} …</Box>;
-  const { understood, number, numbers, hits, more, currency } = found.data;
+  const { understood, number, numbers, hits, more } = found.data;
   return (
     <section aria-label={words.name} aria-busy={found.isFetching}>
       {understood.length > 0 && text !== '' && (
@@ -59,13 +59,19 @@ export function Found({ text, job }: { text: string; job?: ForJob | undefined })
         </Box>
       )}
       {hits.length === 0 && numbers.length === 0 && !number && <Notice look="calm">{words.none}</Notice>}
-      <Hits hits={hits} currency={currency} job={job} />
+      <Hits hits={hits} at={found.data} job={job} />
       {more > 0 && <Box sx={{ mt: 1 }}>{words.more(more)}</Box>}
     </section>
   );
 }
 
-export function Hits({ hits, currency, job }: { hits: Hit[]; currency: string; job?: ForJob | undefined }) {
+/** What work and things cost here. */
+interface Prices {
+  currency: string;
+  hourlyRate: number;
+}
+
+export function Hits({ hits, at, job }: { hits: Hit[]; at: Prices; job?: ForJob | undefined }) {
   return (
     <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gap: '3px' }}>
       {hits.map((hit) => (
@@ -82,7 +88,7 @@ export function Hits({ hits, currency, job }: { hits: Hit[]; currency: string; j
             hit.with?.itemNumber,
           ].join(' ')}
           hit={hit}
-          currency={currency}
+          at={at}
           job={job}
         />
       ))}
@@ -90,7 +96,16 @@ export function Hits({ hits, currency, job }: { hits: Hit[]; currency: string; j
   );
 }
 
-function HitLine({ hit, currency, job }: { hit: Hit; currency: string; job?: ForJob | undefined }) {
+/** A difference with what it takes: "bore 1.8, yours 1.9: ream it (8 min, 5.33 EUR)". */
+function told(difference: Hit['differences'][number], at: Prices): string {
+  const { minutes } = difference;
+  return minutes === 0
+    ? difference.words
+    : `${difference.words} (${words.minutes(minutes)}, ${money((minutes * at.hourlyRate) / 60, at.currency)})`;
+}
+
+function HitLine({ hit, at, job }: { hit: Hit; at: Prices; job?: ForJob | undefined }) {
+  const { currency } = at;
   const [priced, setPriced] = useState(false);
   const there = hit.where === 'seller' ? words.packs(hit.pieces) : words.pieces(hit.pieces);
   return (
@@ -105,8 +120,7 @@ function HitLine({ hit, currency, job }: { hit: Hit; currency: string; job?: For
           {(hit.where === 'shelf' || hit.where === 'seller') && ` · ${there}`}
           {hit.chance < 0.995 && ` · ${words.chance(hit.chance)}`}
           <Box sx={{ fontSize: 14, color: colour.inkSoft }}>
-            {hit.differences.length > 0 ? hit.differences.map((d) => d.words).join('; ') : words.dropIn}
-            {hit.minutes > 0 && `; ${words.minutes(hit.minutes)}`}
+            {hit.differences.length > 0 ? hit.differences.map((d) => told(d, at)).join('; ') : words.dropIn}
             {hit.cautions.length > 0 && `; ${hit.cautions.join('; ')}`}
           </Box>
         </Box>

@@ -66,6 +66,13 @@ class MakeAGearTest {
             ilva.open("/job/20/get");
             ilva.role(AriaRole.LINK, "Files to make it").click();
             assertThat(ilva.text(Pattern.compile("^For .*Rundum 2"))).isVisible();
+            ilva.text(Pattern.compile("^Against its mate of \\d+ teeth at ")).click();
+            Locator warm = ilva.page.locator("div:has(> dt:text-is('backlash where it works')) dd");
+            assertThat(warm).hasText(Pattern.compile("^-?\\d\\.\\d{3}$"));
+            double before = Double.parseDouble(warm.textContent());
+            ilva.field("backlash to add").fill("0,1");
+            assertThat(warm).hasText(String.format(Locale.ROOT, "%.3f", before + 0.1));
+            ilva.field("backlash to add").fill("");
             Download dxf =
                     ilva.page.waitForDownload(() -> ilva.button("DXF, flat").click());
             assertThat(dxf.suggestedFilename()).isEqualTo("tray-13-gear.dxf");

@@ -53,11 +53,11 @@ final class Substitute implements Rule {
         if (problem.circumstances().temperatureC() > stock.hottestC()) {
             return Rule.fails("choose.stockTooSoft", "material", stock.words(), "most", stock.hottestC());
         }
-        if (gear.internal() || mate.internal() || gear.helixAngleDeg() != 0 || mate.helixAngleDeg() != 0) {
-            return Rule.fails("choose.substituteOnlySpur");
-        }
         double centre = problem.centreDistanceMm().get();
         OtherTeeth.Place place = new OtherTeeth.Place(mate, centre);
+        if (!place.forStock(gear)) {
+            return Rule.fails("choose.substituteOnlySpur");
+        }
         Optional<OtherTeeth> best = best(
                         problem,
                         mate,

@@ -44,7 +44,12 @@ public record OtherTeeth(GearPair pair, double ratioError, boolean alone) {
      *
      * @param mate what it runs with
      */
-    public record Place(CylindricalGear mate, double centreDistanceMm) {}
+    public record Place(CylindricalGear mate, double centreDistanceMm) {
+        /** Whether a gear and the mate are both straight outside gears: only such are sold from stock. */
+        public boolean forStock(CylindricalGear gear) {
+            return Stream.of(gear, mate).allMatch(g -> !g.internal() && g.helixAngleDeg() == 0);
+        }
+    }
 
     public double backlashOverModule() {
         return pair.circumferentialBacklashMm() / pair.pinion().normalModule();

@@ -21,6 +21,8 @@ final class Branching {
     private static final int STEPS = 12;
     /** More things in one answer than these are not tried with and without a spare pack each. */
     private static final int MOST_SPARED = 12;
+    /** A need that can be split in more ways than these is not settled in each of them. */
+    private static final double MOST_WAYS = 2000;
 
     private final OrderModel model;
     private final ParcelSearch search;
@@ -42,6 +44,9 @@ final class Branching {
 
     /** Whether nothing is cheaper than what the search knows now; false when it was stopped before it had seen all. */
     boolean proves() {
+        if (IntStream.range(0, model.needs.size()).anyMatch(n -> countOfWays(n) > MOST_WAYS)) {
+            return false;
+        }
         PriorityQueue<Node> open = new PriorityQueue<>(Comparator.comparingDouble(Node::bound));
         int[][] none = new int[model.needs.size()][];
         DualBound root = new DualBound(model, search.best());
@@ -114,6 +119,17 @@ final class Branching {
         all.sort(Comparator.comparingDouble(way -> alone(need, way)));
         all.add(new int[uses]);
         return all;
+    }
+
+    /** Of so many like pieces over so many uses there are C(pieces + uses − 1, pieces) where they may be split. */
+    private double countOfWays(int need) {
+        int uses = model.uses.get(need).size();
+        int pieces = model.needs.get(need).pieces();
+        double count = 1;
+        for (int i = 1; model.needs.get(need).mayBeSplit() && i <= pieces && count <= MOST_WAYS; i++) {
+            count = count * (uses - 1 + i) / i;
+        }
+        return count;
     }
 
     private static void split(int[] way, int from, int left, List<int[]> all) {

@@ -78,21 +78,15 @@ final class DualBound {
             }
         }
         settledCost = cost;
-        for (int s = 0; s < model.parcels.size(); s++) {
-            List<Integer> theirs = new ArrayList<>();
-            for (int i = 0; i < model.items.size(); i++) {
-                if (model.items.get(i).parcel() == s) {
-                    theirs.add(i);
-                }
-            }
-            items.add(theirs);
-        }
+        model.parcels.forEach(any -> items.add(new ArrayList<>()));
         for (int i = 0; i < model.items.size(); i++) {
-            int item = i;
-            uses.add(model.uses.stream()
-                    .flatMap(List::stream)
-                    .filter(u -> u.item() == item && free[u.need()])
-                    .toList());
+            items.get(model.items.get(i).parcel()).add(i);
+            uses.add(new ArrayList<>());
+        }
+        for (int n = 0; n < free.length; n++) {
+            if (free[n]) {
+                model.uses.get(n).forEach(use -> uses.get(use.item()).add(use));
+            }
         }
         choices.addAll(model.exclusive);
         for (int p = 0; p < model.parcels.size(); p++) {

@@ -29,7 +29,7 @@ public final class InPlace {
     public static Optional<Fit> alone(GearNeed need, Place place, GearAsListed offer) {
         CylindricalGear gear = offer.gear();
         boolean otherTeeth = offer.toothCount() != need.gear().toothCount();
-        if (!otherTeeth || !spur(need.gear(), place.mate()) || !runsWith(place.mate(), gear)) {
+        if (!otherTeeth || !place.forStock(need.gear()) || !runsWith(place.mate(), gear)) {
             return Optional.empty();
         }
         CylindricalGear ofItsPitch = CylindricalGear.spur(
@@ -54,10 +54,6 @@ public final class InPlace {
         return Math.abs(gear.normalModule() / mate.normalModule() - 1) <= Fit.RUNS_AS_SAME
                 && Math.abs(gear.rack().pressureAngleDeg() - mate.rack().pressureAngleDeg()) < 0.1
                 && Math.abs(gear.rack().addendumCoefficient() - mate.rack().addendumCoefficient()) < Fit.SAME_DEPTH;
-    }
-
-    private static boolean spur(CylindricalGear gear, CylindricalGear mate) {
-        return !gear.internal() && !mate.internal() && gear.helixAngleDeg() == 0 && mate.helixAngleDeg() == 0;
     }
 
     private static Optional<Fit> fit(

@@ -2,6 +2,7 @@ package app.gewerk.core.sourcing;
 
 import app.gewerk.core.sourcing.OrderModel.Answer;
 import app.gewerk.core.sourcing.OrderModel.Use;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Random;
 import java.util.function.BooleanSupplier;
@@ -171,6 +172,9 @@ final class ParcelSearch {
                     }
                 }
             }
+            for (int n = 0; n < model.needs.size(); n++) {
+                better |= model.needs.get(n).mayBeSplit() && parted(basket, n);
+            }
             for (int s = 0; s < model.parcels.size(); s++) {
                 for (int n = 0; n < model.needs.size(); n++) {
                     cheapestOutside(basket, n, s);
@@ -183,6 +187,54 @@ final class ParcelSearch {
             }
         }
         spare(basket.answer());
+    }
+
+    /** Has a need from several: as much as there is of the cheapest first, then pieces moved from one to another. */
+    private boolean parted(Basket basket, int need) {
+        List<Use> uses = model.uses.get(need);
+        int[] spread = spread(need);
+        boolean better = false;
+        if (spread.length > 0) {
+            basket.put(need, spread);
+            better = basket.keepIfCheaper();
+        }
+        for (int from = 0; from < uses.size(); from++) {
+            for (int to = 0; to < uses.size() && basket.pieces(need)[from] > 0; to++) {
+                if (from != to) {
+                    int pack = model.items.get(uses.get(to).item()).listing().packSize();
+                    better |= moved(basket, need, from, to, pack);
+                    better |= moved(basket, need, from, to, Integer.MAX_VALUE);
+                }
+            }
+        }
+        return better;
+    }
+
+    private boolean moved(Basket basket, int need, int from, int to, int pieces) {
+        int[] way = basket.pieces(need).clone();
+        int some = Math.min(pieces, way[from]);
+        way[from] -= some;
+        way[to] += some;
+        basket.put(need, way);
+        return basket.keepIfCheaper();
+    }
+
+    /** Of each use as much as there is, the cheapest first; nothing where all together are too few. */
+    private int[] spread(int need) {
+        List<Use> uses = model.uses.get(need);
+        int[] way = new int[uses.size()];
+        int left = model.needs.get(need).pieces();
+        int[] cheapestFirst = IntStream.range(0, uses.size())
+                .boxed()
+                .sorted(Comparator.comparingDouble(k -> model.alone(uses.get(k))))
+                .mapToInt(k -> k)
+                .toArray();
+        for (int k : cheapestFirst) {
+            OrderModel.Item item = model.items.get(uses.get(k).item());
+            way[k] = Math.min(left, item.listing().stock() * item.listing().packSize());
+            left -= way[k];
+        }
+        return left == 0 ? way : new int[0];
     }
 
     /** Takes an answer with a pack more of whatever makes it cheaper. */

@@ -58,4 +58,14 @@ class OtherTeethTest {
                 .as("one less rattles")
                 .isEmpty();
     }
+
+    @Test
+    void ringsAndSlantedGearsAreNotSoldFromStock() {
+        CylindricalGear gear = CylindricalGear.spur(.5, 24, 0, BasicRack.ISO_53_A);
+        CylindricalGear ring = new CylindricalGear(true, .5, 96, 0, 0, BasicRack.ISO_53_A);
+        CylindricalGear slanted = new CylindricalGear(false, .5, 48, 15, 0, BasicRack.ISO_53_A);
+        assertThat(new Place(ring, 18).forStock(gear)).isFalse();
+        assertThat(new Place(slanted, 18).forStock(gear)).isFalse();
+        assertThat(new Place(gear, 12).forStock(gear)).isTrue();
+    }
 }

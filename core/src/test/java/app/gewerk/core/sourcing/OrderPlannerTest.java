@@ -397,6 +397,27 @@ class OrderPlannerTest {
         assertThat(plan(question.without("s").without("t")).missing()).hasSize(2);
     }
 
+    /** Three hundred of one thing over eight sellers can be split in more ways than anybody counts; it is planned all the same. */
+    @Test
+    void aNeedOfManyPiecesThatMayBeSplitIsPlannedAndBounded() {
+        List<Listing> listings = new ArrayList<>();
+        List<Source> sources = new ArrayList<>();
+        List<Choice> choices = new ArrayList<>();
+        for (int s = 0; s < 8; s++) {
+            listings.add(listing("s" + s, "x", "1." + s + "0", 60, 0));
+            sources.add(seller("s" + s, 1, "0:3.90"));
+            choices.add(new Choice("s" + s, "x", BigDecimal.ZERO));
+        }
+        OpenNeed many = new OpenNeed("many", 300, Optional.empty(), true, BigDecimal.ZERO, choices);
+        OrderPlan plan = OrderPlanner.plan(
+                new OrderQuestion(List.of(many), listings, sources, RandomOrders.TODAY, BigDecimal.ZERO),
+                Duration.ofSeconds(2),
+                any -> true);
+        // The five cheapest sellers have sixty each: 60 × (1.00 + … + 1.40) and five times 3.90.
+        assertThat(plan.atLeast()).isLessThanOrEqualTo(new BigDecimal("379.50"));
+        assertThat(plan.atLeast().doubleValue()).isGreaterThan(0.9 * 379.5);
+    }
+
     @Test
     void nothingNeededAndNothingInStockAreNoTrouble() {
         assertThat(plan(question(List.of(), List.of(), seller("s", 1, "0:3.90")))

@@ -174,6 +174,7 @@ public class FindService {
      * @param understood of what was typed
      * @param number the part of that number, with what it became
      * @param numbers of parts of the machine that was named
+     * @param hourlyRate of the shop, at which the minutes of the differences count
      * @param more that are not shown
      */
     public record FoundParts(
@@ -181,6 +182,7 @@ public class FindService {
             Optional<PartCard> number,
             List<KnownNumber> numbers,
             String currency,
+            BigDecimal hourlyRate,
             List<Hit> hits,
             int more) {}
 
@@ -272,7 +274,9 @@ public class FindService {
         Optional<Sits> sits = all.stream()
                 .filter(p -> p.probability() > LIKELY)
                 .findFirst()
-                .flatMap(p -> weighing.place(here, jobId, p.need().gear()).map(place -> new Sits(p, place)));
+                .flatMap(p -> weighing.place(here, jobId, p.need().gear())
+                        .filter(place -> place.forStock(p.need().gear()))
+                        .map(place -> new Sits(p, place)));
         return new Search(
                 possible.stream().map(ReadingService.PossibleGear::words).toList(),
                 gear -> Serves.of(all, gear)
@@ -338,6 +342,7 @@ public class FindService {
                     card,
                     ofMachine,
                     shop.shop(here).currency(),
+                    rate,
                     sorted.stream().limit(MOST_SHOWN).toList(),
                     Math.max(0, sorted.size() - MOST_SHOWN));
         }
@@ -396,6 +401,7 @@ public class FindService {
                     .collect(Collectors.groupingBy(listed -> listed.listing().seller()));
             Stream<Hit> shelved = pairs.stream()
                     .flatMap(pair -> Two.of(sits, pair, there, StockItem::item).stream())
+                    .filter(two -> two.own != two.mate || two.own.pieces() > 1)
                     .map(this::onShelf);
             Stream<Hit> ordered = pairs.stream()
                     .flatMap(pair -> sold.values().stream()

@@ -15,6 +15,7 @@ import app.gewerk.core.reading.Marks;
 import app.gewerk.core.reading.Reading;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
+import app.gewerk.server.choice.WeighingService;
 import app.gewerk.server.gear.GearSpec;
 import app.gewerk.server.http.Words;
 import app.gewerk.server.job.JobService;
@@ -46,10 +47,12 @@ class MakingController {
 
     private final ReadingService readings;
     private final JobService jobs;
+    private final WeighingService weighing;
 
-    MakingController(ReadingService readings, JobService jobs) {
+    MakingController(ReadingService readings, JobService jobs, WeighingService weighing) {
         this.readings = readings;
         this.jobs = jobs;
+        this.weighing = weighing;
     }
 
     record DrawingRequest(
@@ -285,15 +288,19 @@ class MakingController {
     /**
      * A job's gear to begin with where it is made.
      *
+     * @param place where it runs, as far as that was read or its train has it
      * @param name of the files
      */
     record JobSolid(
             GearSpec gear,
+            Optional<RunsAt> place,
             Optional<Double> faceWidthMm,
             Optional<Double> boreMm,
             int trayNumber,
             String title,
             String name) {}
+
+    record RunsAt(GearSpec mate, double centreDistanceMm) {}
 
     @GetMapping("/api/making/{jobId}/solid")
     JobSolid jobSolid(Here here, @PathVariable long jobId) {
@@ -301,6 +308,8 @@ class MakingController {
         JobService.Job job = jobs.job(here, jobId);
         return new JobSolid(
                 GearSpec.of(wanted.need().gear()),
+                weighing.place(here, jobId, wanted.need().gear())
+                        .map(place -> new RunsAt(GearSpec.of(place.mate()), place.centreDistanceMm())),
                 Optional.of(wanted.need().faceWidthMm()).filter(mm -> mm > 0),
                 Optional.of(wanted.need().boreMm()).filter(mm -> mm > 0),
                 job.trayNumber(),

@@ -58,7 +58,7 @@ class SolidController {
                 solid.volumeMm3(),
                 solid.heightMm(),
                 solid.tipDiameterMm(),
-                spec.unbalanceGmm(ACETAL_G_PER_CM3),
+                spec.unbalanceGmm(solid, ACETAL_G_PER_CM3),
                 spec.places());
     }
 

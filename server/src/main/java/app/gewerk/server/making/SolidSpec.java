@@ -98,10 +98,11 @@ record SolidSpec(
     /**
      * How far out of balance it is: mass times its place (g mm).
      *
+     * @param drawn its body
      * @param densityGPerCm3 of what it is made of
      */
-    double unbalanceGmm(double densityGPerCm3) {
-        Point body = asItShallBe().firstMomentMm4();
+    double unbalanceGmm(Solid drawn, double densityGPerCm3) {
+        Point body = drawn.firstMomentMm4();
         Point steel = pockets == null || blank == null
                 ? new Point(0, 0)
                 : pockets.pockets().hardwareGmm(bore() / 2, or(blank.hubDiameterMm()), densityGPerCm3);
@@ -176,6 +177,9 @@ record SolidSpec(
     }
 
     private Solid cut(CylindricalGear teeth, Allowances allowances) {
+        if (kind().equals("compound") && teeth.internal()) {
+            throw Refused.at("gear.kind", "compound.outside");
+        }
         GearSolid.OnTop onTop = new GearSolid.OnTop(
                 or(hubOutMm),
                 Optional.ofNullable(pockets).map(PocketsSpec::pockets),
