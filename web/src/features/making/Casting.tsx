@@ -213,6 +213,7 @@ function Times(props: {
       setKey(newKey());
       setRuns(true);
       queries.setQueryData(timersQuery.queryKey, running(all));
+      void queries.invalidateQueries({ queryKey: timersQuery.queryKey });
     },
   );
   const look = { minHeight: 44, px: 1.5, bgcolor: colour.goPale, fontWeight: 700 };

@@ -40,6 +40,8 @@ export function Printers(props: {
     (all) => {
       setKey(newKey());
       queries.setQueryData(['printers'], all);
+      // What was asked for before may arrive after: ask once more.
+      void queries.invalidateQueries({ queryKey: ['printers'] });
     },
   );
   const keep = async () => {

@@ -37,6 +37,7 @@ function TimerLine({ timer, now }: { timer: Running; now: number }) {
       ),
     (left) => {
       queries.setQueryData(timersQuery.queryKey, running(left));
+      void queries.invalidateQueries({ queryKey: timersQuery.queryKey });
       void queries.invalidateQueries({ queryKey: ['job', timer.jobId] });
     },
   );
