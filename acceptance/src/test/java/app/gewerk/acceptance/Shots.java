@@ -44,7 +44,7 @@ public final class Shots {
             shot(technician, "/stores", "job by job", folder.resolve("stores.png"));
             technician.open("/stores?find="
                     + java.net.URLEncoder.encode(
-                            "0.5 module 20-30 teeth bore 3", java.nio.charset.StandardCharsets.UTF_8));
+                            "0.5 module 24 teeth bore 2", java.nio.charset.StandardCharsets.UTF_8));
             technician.text("what it has cost").first().click();
             technician.text("What each asks today").waitFor();
             picture(technician, folder.resolve("find-part.png"));
