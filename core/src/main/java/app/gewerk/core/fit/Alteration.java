@@ -11,7 +11,7 @@ import java.util.Optional;
  */
 public record Alteration(List<BenchStep> steps) {
     /** A face this near goes in as it is (common practice). */
-    static final double SAME_WIDTH_MM = 0.15;
+    public static final double SAME_WIDTH_MM = 0.15;
     /** So are tips (common practice). */
     private static final double SAME_TIP_MM = 0.03;
     /** Wider than any gear turned at a bench; beyond it no limits are told. */
@@ -58,9 +58,5 @@ public record Alteration(List<BenchStep> steps) {
                         -IsoLimits.of(Math.min(toMm, LARGEST_MM), "h11").lowerMm()),
                 minutes,
                 0);
-    }
-
-    public double minutes() {
-        return steps.stream().mapToDouble(BenchStep::minutes).sum();
     }
 }

@@ -1,5 +1,6 @@
 package app.gewerk.core.sourcing;
 
+import app.gewerk.core.fit.Alteration;
 import app.gewerk.core.fit.Seating;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.sourcing.Match.About;
@@ -45,7 +46,6 @@ public record Fit(double fit, List<Difference> differences) {
     /** A wall of less than this share of the root diameter, both sides together, splits when pressed on (from memory). */
     private static final double THIN_WALL = 0.25;
 
-    static final double SAME_WIDTH_MM = 0.15;
     /** A shift smaller than this is not noticed in the mesh (from memory). */
     private static final double NO_SHIFT = 0.06;
     /** Teeth this much taller or shorter, as a share of the module, are of another depth (stub and full depth differ by 0.2). */
@@ -250,7 +250,7 @@ public record Fit(double fit, List<Difference> differences) {
 
     private static double width(double yours, double theirs, List<Difference> differences) {
         double wider = theirs - yours;
-        if (Math.abs(wider) <= SAME_WIDTH_MM) {
+        if (Math.abs(wider) <= Alteration.SAME_WIDTH_MM) {
             return 1;
         }
         if (wider > 0) {

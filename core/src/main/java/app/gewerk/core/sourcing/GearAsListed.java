@@ -1,5 +1,6 @@
 package app.gewerk.core.sourcing;
 
+import app.gewerk.core.fit.Alteration;
 import app.gewerk.core.fit.Seating;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
@@ -50,7 +51,7 @@ public record GearAsListed(
     /** Whether a gear of the same teeth is otherwise alike: of the same bore, width and material; sizes a list does not say are no difference. */
     public boolean madeAlike(GearAsListed other) {
         return same(boreMm, other.boreMm, Seating.SAME_BORE_MM)
-                && same(faceWidthMm, other.faceWidthMm, Fit.SAME_WIDTH_MM)
+                && same(faceWidthMm, other.faceWidthMm, Alteration.SAME_WIDTH_MM)
                 && material.equalsIgnoreCase(other.material);
     }
 

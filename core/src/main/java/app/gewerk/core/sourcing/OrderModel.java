@@ -5,7 +5,6 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -157,11 +156,7 @@ final class OrderModel {
      * @param pieces by need and use, in the order of {@link #uses}
      * @param packs by item
      */
-    record Answer(int[][] pieces, int[] packs) {
-        Answer copy() {
-            return new Answer(Arrays.stream(pieces).map(int[]::clone).toArray(int[][]::new), packs.clone());
-        }
-    }
+    record Answer(int[][] pieces, int[] packs) {}
 
     /** All that an answer costs, or infinity where it cannot be: more than there is, too few packs, parcels too many. */
     double cost(Answer answer) {

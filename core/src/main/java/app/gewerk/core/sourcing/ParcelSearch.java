@@ -34,16 +34,8 @@ final class ParcelSearch {
                         .mapToDouble(model::unmet)
                         .max()
                         .orElse(0);
-        best = nothing();
+        best = new Basket(model, wrong).answer();
         bestCost = model.cost(best);
-    }
-
-    private Answer nothing() {
-        int[][] pieces = new int[model.needs.size()][];
-        for (int n = 0; n < pieces.length; n++) {
-            pieces[n] = new int[model.uses.get(n).size()];
-        }
-        return new Answer(pieces, new int[model.items.size()]);
     }
 
     Answer best() {

@@ -174,7 +174,12 @@ public class WeighingService {
         SourcingService.Offers offers = askSellers
                 ? sourcing.offers(here, wanted, 1)
                 : new SourcingService.Offers(wanted.words(), 1, List.of(), List.of());
-        Optional<InTrain> train = train(job, map, machine, said, wanted);
+        Optional<InTrain> train = train(
+                job,
+                map,
+                machine,
+                said.circumstances().temperatureC(),
+                wanted.need().gear());
         Problem problem = problem(here, job, map, machine, said, wanted, train, offers);
         return new Judgement(
                 said.version(),
@@ -219,13 +224,12 @@ public class WeighingService {
     @Transactional(readOnly = true)
     public Optional<OtherTeeth.Place> place(Here here, long jobId, CylindricalGear gear) {
         Job job = jobs.job(here, jobId);
-        Optional<InTrain> train = InTrain.of(
+        Optional<InTrain> train = train(
+                job,
+                damage.map(here, jobId),
                 devices.train(here, job.machineModelId()).machine(),
-                damage.map(here, jobId).map(ToothMap::component),
-                gear.toothCount(),
-                jobId,
-                known.now().materials(),
-                Circumstances.USUAL.temperatureC());
+                Circumstances.USUAL.temperatureC(),
+                gear);
         ReadingService.RunsWith with = with(readings.runsWith(here, jobId, gear), train, gear);
         return with.mate().flatMap(mate -> with.centreDistanceMm().map(mm -> new OtherTeeth.Place(mate, mm)));
     }
@@ -241,14 +245,14 @@ public class WeighingService {
     }
 
     private Optional<InTrain> train(
-            Job job, Optional<ToothMap> map, Machine machine, WeighingStore.Said said, ReadingService.Wanted wanted) {
+            Job job, Optional<ToothMap> map, Machine machine, double temperatureC, CylindricalGear gear) {
         return InTrain.of(
                 machine,
                 map.map(ToothMap::component),
-                wanted.need().gear().toothCount(),
+                gear.toothCount(),
                 job.id(),
                 known.now().materials(),
-                Math.min(said.circumstances().temperatureC(), HOTTEST_TRAIN_C));
+                Math.min(temperatureC, HOTTEST_TRAIN_C));
     }
 
     private Problem problem(
@@ -301,7 +305,20 @@ public class WeighingService {
         WeighingStore.Said said = said(here, job, map, machine);
         ReadingService.Wanted wanted = readings.wanted(here, jobId);
         SourcingService.Offers none = new SourcingService.Offers(wanted.words(), 1, List.of(), List.of());
-        return problem(here, job, map, machine, said, wanted, train(job, map, machine, said, wanted), none)
+        return problem(
+                        here,
+                        job,
+                        map,
+                        machine,
+                        said,
+                        wanted,
+                        train(
+                                job,
+                                map,
+                                machine,
+                                said.circumstances().temperatureC(),
+                                wanted.need().gear()),
+                        none)
                 .alteration(listed, material(listed.material(), known.now().materials()));
     }
 

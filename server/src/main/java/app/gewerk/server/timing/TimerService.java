@@ -112,18 +112,17 @@ public class TimerService {
     public List<TrayTimer> end(Here here, long jobId, int number) {
         jobs.hold(here, jobId);
         OffsetDateTime now = clock.now();
-        boolean over = store.all(here).stream()
-                .filter(r -> r.jobId() == jobId && r.number() == number)
-                .findFirst()
-                .orElseThrow(() -> new NotFound("missing.timer", "number", number))
-                .endsAt()
-                .isBefore(now);
-        store.end(here, jobId, number, now)
-                .ifPresent(kind -> jobs.write(
-                        here,
-                        jobId,
-                        Step.GET,
-                        Say.of(over ? "journal.timerOver" : "journal.timerStopped", "what", kind.words())));
+        TimerStore.Ended ended =
+                store.end(here, jobId, number, now).orElseThrow(() -> new NotFound("missing.timer", "number", number));
+        boolean over = ended.endsAt().isBefore(now);
+        jobs.write(
+                here,
+                jobId,
+                Step.GET,
+                Say.of(
+                        over ? "journal.timerOver" : "journal.timerStopped",
+                        "what",
+                        ended.kind().words()));
         return all(here);
     }
 }

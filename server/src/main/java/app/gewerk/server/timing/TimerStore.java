@@ -52,8 +52,11 @@ class TimerStore {
                 TRAY_TIMER.ENDED_AT.isNull());
     }
 
-    /** What it was, where it still ran. */
-    Optional<TimerKind> end(Here here, long jobId, int number, OffsetDateTime now) {
+    /** One that was ended, and when it would have been over by itself. */
+    record Ended(TimerKind kind, OffsetDateTime endsAt) {}
+
+    /** Nothing where none of that number ran. */
+    Optional<Ended> end(Here here, long jobId, int number, OffsetDateTime now) {
         return sql.update(TRAY_TIMER)
                 .set(TRAY_TIMER.ENDED_AT, now)
                 .where(
@@ -61,8 +64,8 @@ class TimerStore {
                         TRAY_TIMER.JOB_ID.eq(jobId),
                         TRAY_TIMER.NUMBER.eq(number),
                         TRAY_TIMER.ENDED_AT.isNull())
-                .returning(TRAY_TIMER.KIND)
-                .fetchOptional(r -> Wire.parse(TimerKind.class, r.getKind()));
+                .returning(TRAY_TIMER.KIND, TRAY_TIMER.ENDS_AT)
+                .fetchOptional(r -> new Ended(Wire.parse(TimerKind.class, r.getKind()), r.getEndsAt()));
     }
 
     /** Of all trays, the next to be over first. */
