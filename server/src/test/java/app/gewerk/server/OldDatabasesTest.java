@@ -114,10 +114,10 @@ class OldDatabasesTest {
         return JSON.readTree(answer.body());
     }
 
-    private static final int LATEST = 18;
+    private static final int LATEST = 19;
 
     @ParameterizedTest
-    @ValueSource(ints = {1, 2, 3, 4, 5, 11, 12, 13, 14, 15, 16, 17, LATEST})
+    @ValueSource(ints = {1, 2, 3, 4, 5, 11, 12, 13, 14, 15, 16, 17, 18, LATEST})
     void isBroughtUpToDateAndReadWhole(int version) throws Exception {
         String[] properties = FreshDatabase.properties();
         String url = FreshDatabase.url(properties);

@@ -30,6 +30,9 @@ public final class Knowledge {
             Map.entry("trains", List.of("train", "component")),
             Map.entry("cautions", List.of("hazard", "operation")),
             Map.entry("kinds", List.of("code")),
+            Map.entry("lubricants", List.of("lubricant")),
+            Map.entry("bonds", List.of("bond")),
+            Map.entry("trials", List.of("trial")),
             Map.entry("hazards", List.of("hazard")));
 
     private static final Knowledge SHIPPED = new Knowledge(Map.of());

@@ -76,7 +76,7 @@ public record Fastener(int count, String kind, String head, String thread, doubl
     }
 
     /** Easily taken for each other: the same thing but for length or head, or a thread that the eye does not tell. */
-    boolean looksLike(Fastener other) {
+    public boolean looksLike(Fastener other) {
         boolean alike = kind.equals(other.kind)
                 && (thread.equals(other.thread)
                         || thread.isEmpty()

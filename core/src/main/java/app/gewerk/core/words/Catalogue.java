@@ -61,6 +61,11 @@ public final class Catalogue {
             new Spoken("openings", "trainOpening", "words", "train", "opening"),
             new Spoken("columns", "knowledgeColumn", "words", "file", "column"),
             new Spoken("materials", "material", "words", "material"),
+            new Spoken("lubricants", "lubricant", "words", "lubricant"),
+            new Spoken("bonds", "bond", "words", "bond"),
+            new Spoken("trials", "trial", "words", "trial"),
+            new Spoken("trials", "trialSee", "see", "trial"),
+            new Spoken("trials", "trialStop", "stop", "trial"),
             new Spoken("damageCauses", "damageCause", "words", "cause"),
             new Spoken("damageCauses", "damageCausePutRight", "putRight", "cause"));
 
