@@ -308,6 +308,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/closeup/{jobId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["closing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/closeup/{jobId}/case": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["casePlastic"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/closeup/{jobId}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["change_5"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/closeup/{jobId}/changes/{change}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["dropChange"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/closeup/{jobId}/closed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["close"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/closeup/{jobId}/steps/{key}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["putBack_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/closeup/{jobId}/steps/{key}/off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeOff"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/damage/{jobId}": {
         parameters: {
             query?: never;
@@ -333,7 +445,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["read_5"];
+        post: operations["read_6"];
         delete?: never;
         options?: never;
         head?: never;
@@ -429,7 +541,7 @@ export interface paths {
         };
         get: operations["text"];
         put?: never;
-        post: operations["read_4"];
+        post: operations["read_5"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1172,6 +1284,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/proving/{jobId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["proof"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proving/{jobId}/listen-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["listenAgain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proving/{jobId}/proved": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["proved"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proving/{jobId}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["read_1"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proving/{jobId}/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["run"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proving/{jobId}/run/on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ranOn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proving/{jobId}/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tried"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reading/{jobId}": {
         parameters: {
             query?: never;
@@ -1709,7 +1933,7 @@ export interface paths {
         };
         get: operations["progress"];
         put?: never;
-        post: operations["read_3"];
+        post: operations["read_4"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1757,7 +1981,7 @@ export interface paths {
         };
         get: operations["sheet"];
         put?: never;
-        post: operations["read_2"];
+        post: operations["read_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2052,6 +2276,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workings/bond": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bond"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workings/damage/read": {
         parameters: {
             query?: never;
@@ -2061,7 +2301,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["read_1"];
+        post: operations["read_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2142,6 +2382,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["pair_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/grease": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["grease"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/lubricant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lubricant"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2404,6 +2676,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workings/mix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["mix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workings/press-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["pressIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workings/reading/identify": {
         parameters: {
             query?: never;
@@ -2557,6 +2861,10 @@ export interface components {
             /** @enum {string} */
             operation: "start" | "power" | "open" | "clean" | "make" | "close" | "run" | "return" | "heat" | "solvent" | "glue" | "press" | "cut";
         };
+        Account: {
+            seen: number[];
+            shorts: components["schemas"]["Short"][];
+        };
         Add: {
             name: string;
             password?: string;
@@ -2651,6 +2959,16 @@ export interface components {
             /** Format: double */
             toMm: number;
         };
+        BeforeAfter: {
+            after: number[];
+            before: number[];
+            difference?: components["schemas"]["Difference"];
+            /** @enum {string} */
+            measure: "current" | "speed" | "noise" | "play" | "endFloat" | "temperature" | "strokeTime";
+            others: number[];
+            unit: string;
+            words: string;
+        };
         Begin: {
             name: string;
             password: string;
@@ -2697,6 +3015,18 @@ export interface components {
             second: components["schemas"]["Oil"];
             /** Format: double */
             wantedMm2S?: number;
+        };
+        BondRequest: {
+            /** Format: double */
+            cureC: number;
+            /** Format: double */
+            gapMm: number;
+            one: string;
+            other: string;
+            toComeOff: boolean;
+            use: string;
+            /** Format: double */
+            worksC: number;
         };
         BoreSpec: {
             /** Format: double */
@@ -2758,6 +3088,9 @@ export interface components {
             /** Format: int32 */
             toothCount: number;
         };
+        CasePlastic: {
+            plastic: string;
+        };
         CastPiece: {
             /** Format: int32 */
             count: number;
@@ -2818,17 +3151,25 @@ export interface components {
             low: number;
         };
         Change: {
-            closed: boolean;
-            name: string;
             /** @enum {string} */
-            role: "owner" | "technician" | "counter" | "looking";
+            kind: "newPart" | "ownFasteners" | "added" | "turnedOver" | "phaseSet" | "glued" | "otherwise";
+            note: string;
+            own: components["schemas"]["Fastener"][];
             /** Format: int32 */
-            version: number;
+            thing?: number;
         };
         ChangeOwn: {
             newPassword?: string;
             newPin?: string;
             password: string;
+        };
+        ChangeSpec: {
+            mended: string;
+            note?: string;
+            own?: string;
+            stepKey: string;
+            /** Format: int32 */
+            thing?: number;
         };
         ChangeStep: {
             line: string;
@@ -2844,6 +3185,7 @@ export interface components {
             why: string;
         };
         CheckEntry: {
+            beforeReturn?: boolean;
             cordLengthM?: string;
             cordSound: boolean;
             earthOhm?: string;
@@ -2853,6 +3195,7 @@ export interface components {
             plugSound: boolean;
             /** @enum {string} */
             protection: "earthed" | "doubleInsulated" | "lowVoltage";
+            testedBy?: string;
         };
         CheckedArrival: {
             told: components["schemas"]["ArrivalReading"][];
@@ -2900,6 +3243,24 @@ export interface components {
             withOriginal: components["schemas"]["Companion"][];
             /** Format: double */
             workingArcDeg?: number;
+        };
+        Closed: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            closing: components["schemas"]["Closing"];
+        };
+        Closing: {
+            /** Format: int32 */
+            leftOver: number;
+            leftWhy: string;
+            settledWhy: string;
+        };
+        ClosingSpec: {
+            /** Format: int32 */
+            leftOver: number;
+            leftWhy?: string;
+            settledWhy?: string;
         };
         Clutch: {
             from: string;
@@ -3000,12 +3361,17 @@ export interface components {
             wayWords: string;
         };
         Difference: {
-            /** @enum {string} */
-            about: "pitch" | "teeth" | "angle" | "depth" | "material" | "shift" | "bore" | "width";
-            /** Format: int32 */
-            minutes: number;
-            /** @enum {string} */
-            weight: "harmless" | "benchWork" | "risk";
+            /** Format: double */
+            after: number;
+            /** Format: double */
+            before: number;
+            /** Format: double */
+            difference: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            real: boolean;
             words: string;
         };
         Donor: {
@@ -3452,6 +3818,27 @@ export interface components {
             /** Format: int32 */
             tray?: number;
         };
+        GreaseAmount: {
+            /** Format: double */
+            g: number;
+            /** Format: double */
+            ml: number;
+            /** Format: double */
+            oz: number;
+        };
+        GreaseRequest: {
+            /** Format: double */
+            densityGMl: number;
+            /** Format: double */
+            faceWidthMm?: number;
+            /** Format: double */
+            fill?: number;
+            /** Format: double */
+            filmMm?: number;
+            /** Format: double */
+            freeMl?: number;
+            gear?: components["schemas"]["GearSpec"];
+        };
         GrowingGear: {
             gear: components["schemas"]["GearSpec"];
             material?: string;
@@ -3641,6 +4028,17 @@ export interface components {
             tickedBy?: string;
             words: string;
         };
+        JobClosing: {
+            back: components["schemas"]["PutBack"][];
+            casePlastic: string;
+            changes: components["schemas"]["MadeChange"][];
+            closed?: components["schemas"]["Closed"];
+            leftOut: components["schemas"]["LeftOut"][];
+            next?: string;
+            open: string[];
+            steps: components["schemas"]["StepBack"][];
+            still: components["schemas"]["Balance"];
+        };
         JobLedger: {
             balance: components["schemas"]["Balance"];
             cells: string[];
@@ -3649,6 +4047,17 @@ export interface components {
             earlier?: components["schemas"]["EarlierLedger"];
             steps: components["schemas"]["EnteredStep"][];
             unseen: components["schemas"]["HiddenPart"][];
+        };
+        JobProof: {
+            /** Format: double */
+            minutesLeft: number;
+            next?: string;
+            readings: components["schemas"]["BeforeAfter"][];
+            run?: components["schemas"]["Run"];
+            safety: components["schemas"]["Safety"];
+            says?: components["schemas"]["Says"];
+            trials: components["schemas"]["PlannedTrial"][];
+            waits: string[];
         };
         JobSolid: {
             /** Format: double */
@@ -3833,6 +4242,14 @@ export interface components {
         LastRead: {
             last?: components["schemas"]["ListRead"];
         };
+        LeftOut: {
+            /** Format: int32 */
+            count: number;
+            /** Format: int32 */
+            step: number;
+            why: string;
+            words: string;
+        };
         Level: {
             /** Format: double */
             chance: number;
@@ -3876,6 +4293,10 @@ export interface components {
             refused: number;
             told: string[];
         };
+        ListenAgain: {
+            /** Format: int32 */
+            version: number;
+        };
         Listing: {
             /** Format: int32 */
             dispatchDays: number;
@@ -3900,6 +4321,15 @@ export interface components {
             path: string;
             what: string;
         };
+        LubricantRequest: {
+            food: boolean;
+            gear: string;
+            load: string;
+            mate: string;
+            speed: string;
+            /** Format: double */
+            temperatureC: number;
+        };
         Lying: {
             /** Format: int32 */
             count: number;
@@ -3911,6 +4341,12 @@ export interface components {
             components: components["schemas"]["Component"][];
             drive?: components["schemas"]["Drive"];
             openings: components["schemas"]["Opening"][];
+        };
+        MadeChange: {
+            change: components["schemas"]["Change"];
+            key: string;
+            /** Format: int32 */
+            number: number;
         };
         MapReading: {
             mates: string[];
@@ -4096,15 +4532,21 @@ export interface components {
         };
         Mix: {
             /** Format: double */
-            firstGrams: number;
+            densityGMl: number;
             /** Format: double */
-            grams: number;
+            firstByMass: number;
             /** Format: double */
-            millilitres: number;
+            firstByVolume: number;
+        };
+        MixRequest: {
             /** Format: double */
-            potLifeMinutes: number;
+            firstByMass?: number;
             /** Format: double */
-            secondGrams: number;
+            firstByVolume?: number;
+            /** Format: double */
+            firstDensityGMl: number;
+            /** Format: double */
+            secondDensityGMl: number;
         };
         Motor: {
             /** Format: double */
@@ -4713,6 +5155,11 @@ export interface components {
             seller: string;
             sellerName: string;
         };
+        PlannedTrial: {
+            last?: components["schemas"]["Tried"];
+            rung: string;
+            trial: components["schemas"]["Trial"];
+        };
         PocketsSpec: {
             /** Format: int32 */
             count: number;
@@ -4727,6 +5174,22 @@ export interface components {
             goodsFrom: number;
             price: number;
         };
+        PressRequest: {
+            /** Format: double */
+            depthMm?: number;
+            /** Format: double */
+            endFloatMm?: number;
+            gear: string;
+            /** Format: double */
+            interferenceMm: number;
+            /** Format: double */
+            lengthMm: number;
+            /** Format: double */
+            outerDiameterMm: number;
+            shaft: string;
+            /** Format: double */
+            shaftDiameterMm: number;
+        };
         PressedOn: {
             /** Format: double */
             diameterMm: number;
@@ -4737,6 +5200,13 @@ export interface components {
             material?: string;
             /** Format: double */
             poissonRatio?: number;
+        };
+        PressingIn: {
+            /** Format: double */
+            expectN: number;
+            say: string[];
+            /** Format: double */
+            stopN: number;
         };
         PriceAt: {
             /** Format: date */
@@ -4796,10 +5266,34 @@ export interface components {
             name: string;
             why?: string;
         };
+        ProofReadingSpec: {
+            after: boolean;
+            measure: string;
+            typed: string;
+        };
+        Proposed: {
+            /** @enum {string} */
+            kind: "newPart" | "ownFasteners" | "added" | "turnedOver" | "phaseSet" | "glued" | "otherwise";
+            /** Format: int32 */
+            thing?: number;
+            words: string;
+        };
+        ProvedSpec: {
+            /** Format: int32 */
+            version: number;
+            why?: string;
+        };
         Pulse: {
             /** Format: int64 */
             journal: number;
             steps: ("takeIn" | "listen" | "open" | "look" | "read" | "choose" | "get" | "closeUp" | "prove" | "handBack")[];
+        };
+        PutBack: {
+            account: components["schemas"]["Account"];
+            /** Format: date-time */
+            at: string;
+            by: string;
+            key: string;
         };
         Question: {
             likelier: string;
@@ -4809,6 +5303,10 @@ export interface components {
             /** Format: double */
             probability: number;
             words: string;
+        };
+        RanOn: {
+            /** Format: double */
+            more: number;
         };
         Range: {
             /** Format: double */
@@ -4938,6 +5436,7 @@ export interface components {
             instrument: string;
             readings: components["schemas"]["Readings"];
             result: components["schemas"]["ElectricalCheck"];
+            testedBy?: string;
         };
         ResidualView: {
             /** Format: double */
@@ -4974,10 +5473,42 @@ export interface components {
             /** Format: double */
             poissonRatio?: number;
         };
+        Run: {
+            /** Format: double */
+            confidence: number;
+            /** Format: double */
+            life: number;
+            /** Format: double */
+            ran: number;
+            /** Format: double */
+            shape: number;
+            /** @enum {string} */
+            unit: "strokes" | "turns" | "hours";
+            /** Format: int32 */
+            version: number;
+        };
+        RunSpec: {
+            /** Format: double */
+            confidence: number;
+            /** Format: double */
+            life: number;
+            /** Format: double */
+            ran: number;
+            /** Format: double */
+            shape: number;
+            unit: string;
+            /** Format: int32 */
+            version: number;
+        };
         RunsAt: {
             /** Format: double */
             centreDistanceMm: number;
             mate: components["schemas"]["GearSpec"];
+        };
+        Safety: {
+            last?: components["schemas"]["RecordedCheck"];
+            needed: boolean;
+            passed: boolean;
         };
         SaidOperation: {
             /** @enum {string} */
@@ -5099,6 +5630,15 @@ export interface components {
             /** @enum {string} */
             wish: "cheap" | "quick" | "lasting" | "quiet" | "asItWas";
         };
+        Says: {
+            /** Format: double */
+            each: number;
+            /** Format: double */
+            lasts: number;
+            /** Format: double */
+            moreForNineInTen: number;
+            words: string;
+        };
         SeenColumns: {
             columns: components["schemas"]["ColumnSaid"][];
             headings: string[];
@@ -5191,6 +5731,13 @@ export interface components {
             several: boolean;
             /** Format: date */
             today: string;
+        };
+        Short: {
+            /** Format: int32 */
+            put: number;
+            /** Format: int32 */
+            thing: number;
+            why: string;
         };
         Shown: {
             gear?: components["schemas"]["Teeth"];
@@ -5336,6 +5883,22 @@ export interface components {
         StateCulprit: {
             fault: string;
             why?: string;
+        };
+        StepBack: {
+            before: string[];
+            changes: string[];
+            deed: string;
+            done: boolean;
+            how: string[];
+            key: string;
+            lineUp: string[];
+            /** Format: int32 */
+            number: number;
+            proposed: components["schemas"]["Proposed"][];
+            side: string;
+            things: components["schemas"]["Thing"][];
+            tool: string;
+            where: string;
         };
         StepUp: {
             /** Format: int64 */
@@ -5539,6 +6102,18 @@ export interface components {
             /** Format: double */
             probability: number;
         };
+        Thing: {
+            ask?: string;
+            cameOff: boolean;
+            cell: string;
+            /** Format: int32 */
+            count: number;
+            /** @enum {string} */
+            goes: "in" | "new" | "out";
+            /** Format: int32 */
+            number: number;
+            words: string;
+        };
         TickCaution: {
             caution: string;
         };
@@ -5671,6 +6246,30 @@ export interface components {
             /** Format: int32 */
             trayNumber: number;
             what: string;
+        };
+        Trial: {
+            code: string;
+            /** Format: double */
+            minutes: number;
+            /** @enum {string} */
+            rung: "byHand" | "littlePower" | "fullPower" | "everyFunction" | "realLoad" | "runIn" | "lookAgain";
+            see: string;
+            stopAt: string;
+            words: string;
+        };
+        Tried: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @enum {string} */
+            result: "passed" | "failed" | "leftOut";
+            seen: string;
+            trial: string;
+        };
+        TriedSpec: {
+            result: string;
+            seen?: string;
+            trial: string;
         };
         TurnedOut: {
             /** Format: int32 */
@@ -6433,6 +7032,185 @@ export interface operations {
             };
         };
     };
+    closing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobClosing"];
+                };
+            };
+        };
+    };
+    casePlastic: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CasePlastic"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobClosing"];
+                };
+            };
+        };
+    };
+    change_5: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobClosing"];
+                };
+            };
+        };
+    };
+    dropChange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+                change: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobClosing"];
+                };
+            };
+        };
+    };
+    close: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClosingSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobClosing"];
+                };
+            };
+        };
+    };
+    putBack_1: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                jobId: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Account"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobClosing"];
+                };
+            };
+        };
+    };
+    takeOff: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobClosing"];
+                };
+            };
+        };
+    };
     mapped: {
         parameters: {
             query?: never;
@@ -6483,7 +7261,7 @@ export interface operations {
             };
         };
     };
-    read_5: {
+    read_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -6668,7 +7446,7 @@ export interface operations {
             };
         };
     };
-    read_4: {
+    read_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -7962,6 +8740,196 @@ export interface operations {
             };
         };
     };
+    proof: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobProof"];
+                };
+            };
+        };
+    };
+    listenAgain: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListenAgain"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+        };
+    };
+    proved: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProvedSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+        };
+    };
+    read_1: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProofReadingSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobProof"];
+                };
+            };
+        };
+    };
+    run: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobProof"];
+                };
+            };
+        };
+    };
+    ranOn: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RanOn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobProof"];
+                };
+            };
+        };
+    };
+    tried: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TriedSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobProof"];
+                };
+            };
+        };
+    };
     read: {
         parameters: {
             query?: never;
@@ -8996,7 +9964,7 @@ export interface operations {
             };
         };
     };
-    read_3: {
+    read_4: {
         parameters: {
             query: {
                 currency: string;
@@ -9112,7 +10080,7 @@ export interface operations {
             };
         };
     };
-    read_2: {
+    read_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -9622,7 +10590,31 @@ export interface operations {
             };
         };
     };
-    read_1: {
+    bond: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BondRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Weighed"][];
+                };
+            };
+        };
+    };
+    read_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -9789,6 +10781,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Pair"];
+                };
+            };
+        };
+    };
+    grease: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GreaseRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GreaseAmount"];
+                };
+            };
+        };
+    };
+    lubricant: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LubricantRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Weighed"][];
                 };
             };
         };
@@ -10185,6 +11225,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MaterialView"][];
+                };
+            };
+        };
+    };
+    mix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MixRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mix"];
+                };
+            };
+        };
+    };
+    pressIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PressRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PressingIn"];
                 };
             };
         };

@@ -32,6 +32,11 @@ class RightsTest {
                 GET /api/shop
                 POST /api/workings/backlash
                 POST /api/workings/blend
+                POST /api/workings/bond
+                POST /api/workings/grease
+                POST /api/workings/lubricant
+                POST /api/workings/mix
+                POST /api/workings/press-in
                 POST /api/workings/damage/read
                 POST /api/workings/diagnosis/rhythm
                 POST /api/workings/diagnosis/weigh
@@ -113,6 +118,8 @@ class RightsTest {
                 GET /api/shop/terms
                 GET /api/printers
                 GET /api/timers
+                GET /api/closeup/{jobId}
+                GET /api/proving/{jobId}
                 GET /api/sourcing/needs
                 GET /api/sourcing/parcels
                 GET /api/sourcing/parcels/{orderId}/lines/{position}/check
@@ -178,6 +185,18 @@ class RightsTest {
                 DELETE /api/photo/{jobId}/{id}
                 POST /api/job/{id}/timers
                 DELETE /api/job/{id}/timers/{timer}
+                POST /api/closeup/{jobId}/changes
+                DELETE /api/closeup/{jobId}/changes/{change}
+                POST /api/closeup/{jobId}/closed
+                PUT /api/closeup/{jobId}/case
+                POST /api/closeup/{jobId}/steps/{key}/back
+                POST /api/closeup/{jobId}/steps/{key}/off
+                POST /api/proving/{jobId}/listen-again
+                POST /api/proving/{jobId}/proved
+                PUT /api/proving/{jobId}/readings
+                PUT /api/proving/{jobId}/run
+                POST /api/proving/{jobId}/run/on
+                POST /api/proving/{jobId}/trials
                 POST /api/printers
                 DELETE /api/printers/{printerId}
                 PUT /api/reading/{jobId}

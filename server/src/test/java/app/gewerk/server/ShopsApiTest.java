@@ -34,7 +34,7 @@ class ShopsApiTest {
     private static final String MARK = "Zirkon";
 
     private static final Map<String, Object> GEAR = Map.of("name", MARK, "toothCount", "24", "readings", List.of());
-    private static final Map<String, Object> TOOTH_MAP = Map.ofEntries(
+    static final Map<String, Object> TOOTH_MAP = Map.ofEntries(
             entry("gear", MARK),
             entry("component", ""),
             entry("toothCount", 24),
@@ -62,6 +62,16 @@ class ShopsApiTest {
                     Map.of("version", 1, "name", "x", "role", "owner", "closed", true)),
             entry("POST /api/account/people/{personId}/secrets", Map.of("password", "greasy thumbs 7")),
             entry("POST /api/job/{id}/timers", Map.of("timers", List.of(Map.of("kind", "castFirm", "minutes", 30)))),
+            entry("POST /api/closeup/{jobId}/changes", Map.of("stepKey", "step-0001", "mended", "glued")),
+            entry("POST /api/closeup/{jobId}/closed", Map.of("leftOver", 0)),
+            entry("PUT /api/closeup/{jobId}/case", Map.of("plastic", "ABS")),
+            entry("POST /api/closeup/{jobId}/steps/{key}/back", Map.of("shorts", List.of(), "seen", List.of())),
+            entry("POST /api/proving/{jobId}/listen-again", Map.of("version", 1)),
+            entry("POST /api/proving/{jobId}/proved", Map.of("version", 1)),
+            entry("PUT /api/proving/{jobId}/readings", Map.of("measure", "noise", "after", true, "typed", "61")),
+            entry("PUT /api/proving/{jobId}/run", ProvingApiTest.run(150, 0)),
+            entry("POST /api/proving/{jobId}/run/on", Map.of("more", 1)),
+            entry("POST /api/proving/{jobId}/trials", Map.of("trial", "handBoth", "result", "passed")),
             entry("POST /api/choice/{jobId}", Map.of("version", 1, "way", "glue", "reason", "holds")),
             entry(
                     "PUT /api/choice/{jobId}/circumstances",
@@ -286,6 +296,7 @@ class ShopsApiTest {
                 entry("donorId", "" + donor),
                 entry("printerId", "" + printer),
                 entry("timer", "1"),
+                entry("change", "1"),
                 entry("part", "motor"),
                 entry("number", "MN-1"),
                 entry("seller", "onlymine"));

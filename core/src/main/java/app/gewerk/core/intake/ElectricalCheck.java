@@ -18,6 +18,11 @@ import java.util.Optional;
  */
 public record ElectricalCheck(boolean safeToPower, List<Say> findings) {
 
+    /** True when nothing found speaks against handing it back: what was not measured does. */
+    public boolean safeToReturn() {
+        return findings.isEmpty();
+    }
+
     /** How the machine protects against a shock. */
     public enum Protection {
         EARTHED,

@@ -7,7 +7,24 @@ import app.gewerk.core.words.Say;
 public enum TimerKind {
     MOULD_FIRM,
     CAST_FIRM,
-    CAST_STRONG;
+    CAST_STRONG,
+    GLUE_GRIPS,
+    GLUE_BEARS,
+    RUN_IN;
+
+    /** True while nothing may be tried under power. */
+    public boolean stopsProving() {
+        return this != RUN_IN;
+    }
+
+    /** The step it belongs to. */
+    public Step step() {
+        return switch (this) {
+            case MOULD_FIRM, CAST_FIRM, CAST_STRONG -> Step.GET;
+            case GLUE_GRIPS, GLUE_BEARS -> Step.CLOSE_UP;
+            case RUN_IN -> Step.PROVE;
+        };
+    }
 
     /** "until the mould is firm". */
     public Say words() {

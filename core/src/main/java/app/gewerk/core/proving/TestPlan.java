@@ -111,15 +111,15 @@ public record TestPlan(List<Trial> trials) {
         running.stream().findFirst().ifPresent(r -> {
             throw new Refused("prove.cures", "what", r);
         });
-        if (results.values().stream().noneMatch(r -> r == Result.PASSED)) {
-            throw new Refused("prove.nothingTried");
-        }
         trials.stream()
                 .filter(t -> results.get(t.code()) == Result.FAILED)
                 .findFirst()
                 .ifPresent(t -> {
                     throw new Refused("prove.failed", "trial", t.words());
                 });
+        if (results.values().stream().noneMatch(r -> r == Result.PASSED)) {
+            throw new Refused("prove.nothingTried");
+        }
         List<Trial> open =
                 trials.stream().filter(t -> !results.containsKey(t.code())).toList();
         if (!open.isEmpty() && why.isBlank()) {

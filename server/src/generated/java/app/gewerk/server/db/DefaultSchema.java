@@ -6,14 +6,20 @@ package app.gewerk.server.db;
 
 import app.gewerk.server.db.tables.Attachment;
 import app.gewerk.server.db.tables.AttachmentPiece;
+import app.gewerk.server.db.tables.Bill;
+import app.gewerk.server.db.tables.BillCount;
 import app.gewerk.server.db.tables.BookCount;
 import app.gewerk.server.db.tables.CautionTick;
+import app.gewerk.server.db.tables.Closing;
+import app.gewerk.server.db.tables.ClosingChange;
+import app.gewerk.server.db.tables.ClosingStep;
 import app.gewerk.server.db.tables.Decision;
 import app.gewerk.server.db.tables.Donor;
 import app.gewerk.server.db.tables.DonorPartGone;
 import app.gewerk.server.db.tables.ElectricalCheck;
 import app.gewerk.server.db.tables.ExchangeRate;
 import app.gewerk.server.db.tables.GearReading;
+import app.gewerk.server.db.tables.Handback;
 import app.gewerk.server.db.tables.HiddenPartAnswer;
 import app.gewerk.server.db.tables.ImportRule;
 import app.gewerk.server.db.tables.Job;
@@ -42,6 +48,8 @@ import app.gewerk.server.db.tables.PhoneLink;
 import app.gewerk.server.db.tables.Photo;
 import app.gewerk.server.db.tables.Printer;
 import app.gewerk.server.db.tables.PrinterSize;
+import app.gewerk.server.db.tables.ProofReading;
+import app.gewerk.server.db.tables.ProofRun;
 import app.gewerk.server.db.tables.PurchaseOrder;
 import app.gewerk.server.db.tables.PurchaseOrderLine;
 import app.gewerk.server.db.tables.SavedOnce;
@@ -56,6 +64,7 @@ import app.gewerk.server.db.tables.StockMove;
 import app.gewerk.server.db.tables.TeardownStep;
 import app.gewerk.server.db.tables.ToothMap;
 import app.gewerk.server.db.tables.TrayTimer;
+import app.gewerk.server.db.tables.TrialResult;
 import app.gewerk.server.db.tables.WayIn;
 import app.gewerk.server.db.tables.WrongSecret;
 
@@ -92,6 +101,16 @@ public class DefaultSchema extends SchemaImpl {
     public final AttachmentPiece ATTACHMENT_PIECE = AttachmentPiece.ATTACHMENT_PIECE;
 
     /**
+     * The table <code>bill</code>.
+     */
+    public final Bill BILL = Bill.BILL;
+
+    /**
+     * The table <code>bill_count</code>.
+     */
+    public final BillCount BILL_COUNT = BillCount.BILL_COUNT;
+
+    /**
      * jobs of a model: seen, all; of those put away told, with a culprit; by
      * culprit; decisions by way
      */
@@ -101,6 +120,21 @@ public class DefaultSchema extends SchemaImpl {
      * The table <code>caution_tick</code>.
      */
     public final CautionTick CAUTION_TICK = CautionTick.CAUTION_TICK;
+
+    /**
+     * The table <code>closing</code>.
+     */
+    public final Closing CLOSING = Closing.CLOSING;
+
+    /**
+     * The table <code>closing_change</code>.
+     */
+    public final ClosingChange CLOSING_CHANGE = ClosingChange.CLOSING_CHANGE;
+
+    /**
+     * The table <code>closing_step</code>.
+     */
+    public final ClosingStep CLOSING_STEP = ClosingStep.CLOSING_STEP;
 
     /**
      * The table <code>decision</code>.
@@ -131,6 +165,11 @@ public class DefaultSchema extends SchemaImpl {
      * The table <code>gear_reading</code>.
      */
     public final GearReading GEAR_READING = GearReading.GEAR_READING;
+
+    /**
+     * The table <code>handback</code>.
+     */
+    public final Handback HANDBACK = Handback.HANDBACK;
 
     /**
      * The table <code>hidden_part_answer</code>.
@@ -273,6 +312,16 @@ public class DefaultSchema extends SchemaImpl {
     public final PrinterSize PRINTER_SIZE = PrinterSize.PRINTER_SIZE;
 
     /**
+     * The table <code>proof_reading</code>.
+     */
+    public final ProofReading PROOF_READING = ProofReading.PROOF_READING;
+
+    /**
+     * The table <code>proof_run</code>.
+     */
+    public final ProofRun PROOF_RUN = ProofRun.PROOF_RUN;
+
+    /**
      * The table <code>purchase_order</code>.
      */
     public final PurchaseOrder PURCHASE_ORDER = PurchaseOrder.PURCHASE_ORDER;
@@ -343,6 +392,11 @@ public class DefaultSchema extends SchemaImpl {
     public final TrayTimer TRAY_TIMER = TrayTimer.TRAY_TIMER;
 
     /**
+     * The table <code>trial_result</code>.
+     */
+    public final TrialResult TRIAL_RESULT = TrialResult.TRIAL_RESULT;
+
+    /**
      * The table <code>way_in</code>.
      */
     public final WayIn WAY_IN = WayIn.WAY_IN;
@@ -370,14 +424,20 @@ public class DefaultSchema extends SchemaImpl {
         return Arrays.asList(
             Attachment.ATTACHMENT,
             AttachmentPiece.ATTACHMENT_PIECE,
+            Bill.BILL,
+            BillCount.BILL_COUNT,
             BookCount.BOOK_COUNT,
             CautionTick.CAUTION_TICK,
+            Closing.CLOSING,
+            ClosingChange.CLOSING_CHANGE,
+            ClosingStep.CLOSING_STEP,
             Decision.DECISION,
             Donor.DONOR,
             DonorPartGone.DONOR_PART_GONE,
             ElectricalCheck.ELECTRICAL_CHECK,
             ExchangeRate.EXCHANGE_RATE,
             GearReading.GEAR_READING,
+            Handback.HANDBACK,
             HiddenPartAnswer.HIDDEN_PART_ANSWER,
             ImportRule.IMPORT_RULE,
             Job.JOB,
@@ -406,6 +466,8 @@ public class DefaultSchema extends SchemaImpl {
             Photo.PHOTO,
             Printer.PRINTER,
             PrinterSize.PRINTER_SIZE,
+            ProofReading.PROOF_READING,
+            ProofRun.PROOF_RUN,
             PurchaseOrder.PURCHASE_ORDER,
             PurchaseOrderLine.PURCHASE_ORDER_LINE,
             SavedOnce.SAVED_ONCE,
@@ -420,6 +482,7 @@ public class DefaultSchema extends SchemaImpl {
             TeardownStep.TEARDOWN_STEP,
             ToothMap.TOOTH_MAP,
             TrayTimer.TRAY_TIMER,
+            TrialResult.TRIAL_RESULT,
             WayIn.WAY_IN,
             WrongSecret.WRONG_SECRET
         );

@@ -5,6 +5,7 @@ package app.gewerk.server.db;
 
 
 import app.gewerk.server.db.tables.Attachment;
+import app.gewerk.server.db.tables.Bill;
 import app.gewerk.server.db.tables.Decision;
 import app.gewerk.server.db.tables.Donor;
 import app.gewerk.server.db.tables.ElectricalCheck;
@@ -46,6 +47,7 @@ public class Indexes {
     // -------------------------------------------------------------------------
 
     public static final Index ATTACHMENT_OF_JOB = Internal.createIndex(DSL.name("attachment_of_job"), Attachment.ATTACHMENT, new OrderField[] { Attachment.ATTACHMENT.SHOP_ID, Attachment.ATTACHMENT.JOB_ID }, false);
+    public static final Index BILL_OF_JOB = Internal.createIndex(DSL.name("bill_of_job"), Bill.BILL, new OrderField[] { Bill.BILL.SHOP_ID, Bill.BILL.JOB_ID, Bill.BILL.NUMBER }, false);
     public static final Index CULPRIT_OF_FAULT = Internal.createIndex(DSL.name("culprit_of_fault"), JobCulprit.JOB_CULPRIT, new OrderField[] { JobCulprit.JOB_CULPRIT.SHOP_ID, JobCulprit.JOB_CULPRIT.FAULT, JobCulprit.JOB_CULPRIT.JOB_ID }, false);
     public static final Index DECISION_OF_JOB = Internal.createIndex(DSL.name("decision_of_job"), Decision.DECISION, new OrderField[] { Decision.DECISION.SHOP_ID, Decision.DECISION.JOB_ID, Decision.DECISION.ID }, false);
     public static final Index DONOR_OF_MODEL = Internal.createIndex(DSL.name("donor_of_model"), Donor.DONOR, new OrderField[] { Donor.DONOR.SHOP_ID, Donor.DONOR.MODEL_ID }, false);

@@ -6,14 +6,20 @@ package app.gewerk.server.db;
 
 import app.gewerk.server.db.tables.Attachment;
 import app.gewerk.server.db.tables.AttachmentPiece;
+import app.gewerk.server.db.tables.Bill;
+import app.gewerk.server.db.tables.BillCount;
 import app.gewerk.server.db.tables.BookCount;
 import app.gewerk.server.db.tables.CautionTick;
+import app.gewerk.server.db.tables.Closing;
+import app.gewerk.server.db.tables.ClosingChange;
+import app.gewerk.server.db.tables.ClosingStep;
 import app.gewerk.server.db.tables.Decision;
 import app.gewerk.server.db.tables.Donor;
 import app.gewerk.server.db.tables.DonorPartGone;
 import app.gewerk.server.db.tables.ElectricalCheck;
 import app.gewerk.server.db.tables.ExchangeRate;
 import app.gewerk.server.db.tables.GearReading;
+import app.gewerk.server.db.tables.Handback;
 import app.gewerk.server.db.tables.HiddenPartAnswer;
 import app.gewerk.server.db.tables.ImportRule;
 import app.gewerk.server.db.tables.Job;
@@ -42,6 +48,8 @@ import app.gewerk.server.db.tables.PhoneLink;
 import app.gewerk.server.db.tables.Photo;
 import app.gewerk.server.db.tables.Printer;
 import app.gewerk.server.db.tables.PrinterSize;
+import app.gewerk.server.db.tables.ProofReading;
+import app.gewerk.server.db.tables.ProofRun;
 import app.gewerk.server.db.tables.PurchaseOrder;
 import app.gewerk.server.db.tables.PurchaseOrderLine;
 import app.gewerk.server.db.tables.SavedOnce;
@@ -56,6 +64,7 @@ import app.gewerk.server.db.tables.StockMove;
 import app.gewerk.server.db.tables.TeardownStep;
 import app.gewerk.server.db.tables.ToothMap;
 import app.gewerk.server.db.tables.TrayTimer;
+import app.gewerk.server.db.tables.TrialResult;
 import app.gewerk.server.db.tables.WayIn;
 import app.gewerk.server.db.tables.WrongSecret;
 
@@ -77,6 +86,16 @@ public class Tables {
     public static final AttachmentPiece ATTACHMENT_PIECE = AttachmentPiece.ATTACHMENT_PIECE;
 
     /**
+     * The table <code>bill</code>.
+     */
+    public static final Bill BILL = Bill.BILL;
+
+    /**
+     * The table <code>bill_count</code>.
+     */
+    public static final BillCount BILL_COUNT = BillCount.BILL_COUNT;
+
+    /**
      * jobs of a model: seen, all; of those put away told, with a culprit; by
      * culprit; decisions by way
      */
@@ -86,6 +105,21 @@ public class Tables {
      * The table <code>caution_tick</code>.
      */
     public static final CautionTick CAUTION_TICK = CautionTick.CAUTION_TICK;
+
+    /**
+     * The table <code>closing</code>.
+     */
+    public static final Closing CLOSING = Closing.CLOSING;
+
+    /**
+     * The table <code>closing_change</code>.
+     */
+    public static final ClosingChange CLOSING_CHANGE = ClosingChange.CLOSING_CHANGE;
+
+    /**
+     * The table <code>closing_step</code>.
+     */
+    public static final ClosingStep CLOSING_STEP = ClosingStep.CLOSING_STEP;
 
     /**
      * The table <code>decision</code>.
@@ -116,6 +150,11 @@ public class Tables {
      * The table <code>gear_reading</code>.
      */
     public static final GearReading GEAR_READING = GearReading.GEAR_READING;
+
+    /**
+     * The table <code>handback</code>.
+     */
+    public static final Handback HANDBACK = Handback.HANDBACK;
 
     /**
      * The table <code>hidden_part_answer</code>.
@@ -258,6 +297,16 @@ public class Tables {
     public static final PrinterSize PRINTER_SIZE = PrinterSize.PRINTER_SIZE;
 
     /**
+     * The table <code>proof_reading</code>.
+     */
+    public static final ProofReading PROOF_READING = ProofReading.PROOF_READING;
+
+    /**
+     * The table <code>proof_run</code>.
+     */
+    public static final ProofRun PROOF_RUN = ProofRun.PROOF_RUN;
+
+    /**
      * The table <code>purchase_order</code>.
      */
     public static final PurchaseOrder PURCHASE_ORDER = PurchaseOrder.PURCHASE_ORDER;
@@ -326,6 +375,11 @@ public class Tables {
      * The table <code>tray_timer</code>.
      */
     public static final TrayTimer TRAY_TIMER = TrayTimer.TRAY_TIMER;
+
+    /**
+     * The table <code>trial_result</code>.
+     */
+    public static final TrialResult TRIAL_RESULT = TrialResult.TRIAL_RESULT;
 
     /**
      * The table <code>way_in</code>.

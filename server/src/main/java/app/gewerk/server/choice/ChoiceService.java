@@ -68,7 +68,13 @@ public class ChoiceService {
     /** Whether the gear is made here, as it was decided last. */
     @Transactional(readOnly = true)
     public boolean makes(Here here, long jobId) {
-        return store.lastWay(here, jobId).filter(Way::makes).isPresent();
+        return lastWay(here, jobId).filter(Way::makes).isPresent();
+    }
+
+    /** The way that was decided on last. */
+    @Transactional(readOnly = true)
+    public Optional<Way> lastWay(Here here, long jobId) {
+        return store.lastWay(here, jobId);
     }
 
     @Transactional(readOnly = true)

@@ -386,6 +386,9 @@ class DemoWorkshop implements SmartLifecycle {
         }
         decide(t, here, id);
         for (Move move : t.moves() == null ? List.<Move>of() : t.moves()) {
+            if (move.to() == Place.READY_TO_GO && intake.hazards(here, id).contains("mains")) {
+                at(here, move.daysAgo(), 190, () -> testBeforeReturn(t, here, id));
+            }
             at(
                     here,
                     move.daysAgo(),
@@ -400,6 +403,19 @@ class DemoWorkshop implements SmartLifecycle {
         }
     }
 
+    private List<IntakeService.RecordedCheck> testBeforeReturn(Telling t, Here here, long id) {
+        ElectricalCheck.Protection protection = t.electrical() == null
+                ? ElectricalCheck.Protection.DOUBLE_INSULATED
+                : t.electrical().protection();
+        return intake.recordCheck(
+                here,
+                id,
+                new ElectricalCheck.Readings(
+                        protection, true, true, true, Optional.of(1.8), Optional.of(0.08), Optional.of(48.0)),
+                "appliance tester",
+                Optional.of(here.personName()));
+    }
+
     private void atTheCounter(Telling t, Here here, long id) {
         Electrical e = t.electrical();
         if (e != null) {
@@ -411,7 +427,7 @@ class DemoWorkshop implements SmartLifecycle {
                     Optional.ofNullable(e.cordLengthM()),
                     Optional.ofNullable(e.earthOhm()),
                     Optional.ofNullable(e.insulationMegohm()));
-            at(here, t.daysAgo(), 12, () -> intake.recordCheck(here, id, readings, e.instrument()));
+            at(here, t.daysAgo(), 12, () -> intake.recordCheck(here, id, readings, e.instrument(), Optional.empty()));
         }
         OwnerWord word = t.ownerWord();
         if (word != null) {

@@ -1,5 +1,6 @@
 package app.gewerk.server.intake;
 
+import app.gewerk.core.AtMost;
 import app.gewerk.core.account.Right;
 import app.gewerk.core.caution.Cautions;
 import app.gewerk.core.caution.Operation;
@@ -65,7 +66,12 @@ class IntakeController {
             IntakeService.OwnerSays says,
             @Nullable String limit) {}
 
-    /** Readings as typed, comma or point; left out where the shop has no instrument. */
+    /**
+     * Readings as typed, comma or point; left out where the shop has no instrument.
+     *
+     * @param beforeReturn true of the safety test before it goes back, rather than of a look before the first power
+     * @param testedBy of that test: who is competent to make it
+     */
     record CheckEntry(
             ElectricalCheck.Protection protection,
             boolean cordSound,
@@ -74,7 +80,9 @@ class IntakeController {
             @Nullable String cordLengthM,
             @Nullable String earthOhm,
             @Nullable String insulationMegohm,
-            @Nullable String instrument) {}
+            @Nullable String instrument,
+            @Nullable Boolean beforeReturn,
+            @AtMost(100) @Nullable String testedBy) {}
 
     /** Kinds of machine, hazards, and what somebody may be about to do. */
     @GetMapping("/choices")
@@ -169,7 +177,15 @@ class IntakeController {
                 number("cordLengthM", entry.cordLengthM()),
                 number("earthOhm", entry.earthOhm()),
                 number("insulationMegohm", entry.insulationMegohm()));
-        return intake.recordCheck(here, jobId, readings, entry.instrument() == null ? "" : entry.instrument());
+        return intake.recordCheck(
+                here,
+                jobId,
+                readings,
+                entry.instrument() == null ? "" : entry.instrument(),
+                Boolean.TRUE.equals(entry.beforeReturn())
+                        ? Optional.of(
+                                entry.testedBy() == null ? "" : entry.testedBy().strip())
+                        : Optional.empty());
     }
 
     private static Optional<Double> number(String field, @Nullable String typed) {

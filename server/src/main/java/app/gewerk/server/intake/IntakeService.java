@@ -277,11 +277,16 @@ public class IntakeService {
         return cautions(here, jobId);
     }
 
-    /** A check of cord, plug and earth as it was recorded. */
+    /**
+     * A check of cord, plug and earth as it was recorded.
+     *
+     * @param testedBy of the safety test before it goes back, who made it; left out of a look before the first power
+     */
     public record RecordedCheck(
             ElectricalCheck.Readings readings,
             String instrument,
             ElectricalCheck result,
+            Optional<String> testedBy,
             String by,
             OffsetDateTime at) {}
 
@@ -293,21 +298,31 @@ public class IntakeService {
 
     @Transactional
     public List<RecordedCheck> recordCheck(
-            Here here, long jobId, ElectricalCheck.Readings readings, String instrument) {
+            Here here, long jobId, ElectricalCheck.Readings readings, String instrument, Optional<String> testedBy) {
         jobs.job(here, jobId);
+        testedBy.filter(String::isBlank).ifPresent(nobody -> {
+            throw Refused.at("testedBy", "cord.whoTested");
+        });
         ElectricalCheck result = ElectricalCheck.of(readings);
-        store.addCheck(here, jobId, readings, instrument.strip(), result, clock.now());
+        store.addCheck(here, jobId, readings, instrument.strip(), result, testedBy, clock.now());
         jobs.write(
                 here,
                 jobId,
-                Step.TAKE_IN,
-                result.safeToPower()
-                        ? Say.of("journal.cordSafe")
-                        : Say.of("journal.cordNotSafe", "findings", Say.inTurn(result.findings())),
+                testedBy.isPresent() ? Step.PROVE : Step.TAKE_IN,
+                testedBy.map(who -> tested(result, who))
+                        .orElseGet(() -> result.safeToPower()
+                                ? Say.of("journal.cordSafe")
+                                : Say.of("journal.cordNotSafe", "findings", Say.inTurn(result.findings()))),
                 "",
                 Optional.empty(),
                 Optional.of(readings));
         return store.electricalChecks(here, jobId);
+    }
+
+    private static Say tested(ElectricalCheck result, String who) {
+        return result.safeToReturn()
+                ? Say.of("journal.testedSafe", "who", who)
+                : Say.of("journal.testedNotSafe", "who", who, "findings", Say.inTurn(result.findings()));
     }
 
     /** Rules by which this shop reads serial numbers. */

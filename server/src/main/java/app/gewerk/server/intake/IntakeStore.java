@@ -104,7 +104,14 @@ class IntakeStore {
                 == 1;
     }
 
-    void addCheck(Here here, long jobId, Readings read, String instrument, ElectricalCheck result, OffsetDateTime now) {
+    void addCheck(
+            Here here,
+            long jobId,
+            Readings read,
+            String instrument,
+            ElectricalCheck result,
+            Optional<String> testedBy,
+            OffsetDateTime now) {
         sql.insertInto(ELECTRICAL_CHECK)
                 .set(ELECTRICAL_CHECK.JOB_ID, jobId)
                 .set(ELECTRICAL_CHECK.SHOP_ID, here.shopId())
@@ -118,6 +125,8 @@ class IntakeStore {
                 .set(ELECTRICAL_CHECK.INSTRUMENT, instrument)
                 .set(ELECTRICAL_CHECK.SAFE_TO_POWER, result.safeToPower())
                 .set(ELECTRICAL_CHECK.FINDINGS, JSONB.valueOf(json.written(StoredSay.All.of(result.findings()))))
+                .set(ELECTRICAL_CHECK.BEFORE_RETURN, testedBy.isPresent())
+                .set(ELECTRICAL_CHECK.TESTED_BY, testedBy.orElse(""))
                 .set(ELECTRICAL_CHECK.CHECKED_BY, here.personId())
                 .set(ELECTRICAL_CHECK.CHECKED_AT, now)
                 .execute();
@@ -144,6 +153,8 @@ class IntakeStore {
                                 r.get(ELECTRICAL_CHECK.SAFE_TO_POWER),
                                 json.read(r.get(ELECTRICAL_CHECK.FINDINGS).data(), StoredSay.All.class)
                                         .told()),
+                        Optional.of(r.get(ELECTRICAL_CHECK.TESTED_BY))
+                                .filter(who -> r.get(ELECTRICAL_CHECK.BEFORE_RETURN)),
                         r.get(PERSON.NAME),
                         r.get(ELECTRICAL_CHECK.CHECKED_AT)));
     }

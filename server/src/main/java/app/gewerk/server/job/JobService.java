@@ -26,6 +26,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.LongConsumer;
 import java.util.stream.Stream;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -38,13 +39,20 @@ public class JobService {
     private final SavedOnceStore savedOnce;
     private final ShopClock clock;
     private final StoredJson json;
+    private final ObjectProvider<BeforeReady> beforeReady;
     private final Cautions kinds = Cautions.of(Knowledge.shipped());
 
-    JobService(JobStore store, SavedOnceStore savedOnce, ShopClock clock, StoredJson json) {
+    JobService(
+            JobStore store,
+            SavedOnceStore savedOnce,
+            ShopClock clock,
+            StoredJson json,
+            ObjectProvider<BeforeReady> beforeReady) {
         this.store = store;
         this.savedOnce = savedOnce;
         this.clock = clock;
         this.json = json;
+        this.beforeReady = beforeReady;
     }
 
     public record NewJob(
@@ -271,6 +279,9 @@ public class JobService {
             throw new Stale(job);
         }
         job.place().requireMoveTo(place);
+        if (place == Place.READY_TO_GO) {
+            beforeReady.forEach(b -> b.requireReady(here, jobId));
+        }
         int tray = job.place().holdsTray() || !place.holdsTray() ? job.trayNumber() : store.freeTray(here);
         if (!store.move(here, jobId, version, place, tray, waitsFor, clock.now())) {
             throw new Stale(job(here, jobId));
@@ -331,6 +342,11 @@ public class JobService {
 
     public void markDone(Here here, long jobId, Step step) {
         store.markDone(here, jobId, step);
+    }
+
+    /** A step that has to be done again. */
+    public void markUndone(Here here, long jobId, Step step) {
+        store.markUndone(here, jobId, step);
     }
 
     /**

@@ -7,6 +7,7 @@ import static app.gewerk.server.db.Tables.PERSON;
 import static org.jooq.impl.DSL.all;
 import static org.jooq.impl.DSL.arrayAggDistinct;
 import static org.jooq.impl.DSL.arrayAppend;
+import static org.jooq.impl.DSL.arrayRemove;
 import static org.jooq.impl.DSL.coalesce;
 import static org.jooq.impl.DSL.count;
 import static org.jooq.impl.DSL.field;
@@ -225,6 +226,13 @@ class JobStore {
         sql.update(JOB)
                 .set(JOB.STEPS_DONE, arrayAppend(JOB.STEPS_DONE, step.toString()))
                 .where(at(here, jobId), inline(step.toString()).ne(all(JOB.STEPS_DONE)))
+                .execute();
+    }
+
+    void markUndone(Here here, long jobId, Step step) {
+        sql.update(JOB)
+                .set(JOB.STEPS_DONE, arrayRemove(JOB.STEPS_DONE, step.toString()))
+                .where(at(here, jobId))
                 .execute();
     }
 

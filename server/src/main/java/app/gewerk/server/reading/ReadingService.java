@@ -72,6 +72,12 @@ public class ReadingService {
             Optional<TakenGear> taken,
             Optional<Say> takenWords) {}
 
+    /** What the job's gear is called; empty when nobody has named one. */
+    @Transactional(readOnly = true)
+    public String gearName(Here here, long jobId) {
+        return store.gear(here, jobId).map(ReadingStore.Saved::name).orElse("");
+    }
+
     @Transactional(readOnly = true)
     public GearRead read(Here here, long jobId) {
         int version = jobs.job(here, jobId).gearVersion();

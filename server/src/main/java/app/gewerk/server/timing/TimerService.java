@@ -1,7 +1,6 @@
 package app.gewerk.server.timing;
 
 import app.gewerk.core.gear.Limits;
-import app.gewerk.core.job.Step;
 import app.gewerk.core.job.TimerKind;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
@@ -74,6 +73,18 @@ public class TimerService {
                 .toList();
     }
 
+    /** What nothing may be tried under power before; none when no such time runs for the tray. */
+    @Transactional(readOnly = true)
+    public List<Say> stopProving(Here here, long jobId) {
+        OffsetDateTime now = clock.now();
+        return store.all(here).stream()
+                .filter(r -> r.jobId() == jobId
+                        && r.kind().stopsProving()
+                        && r.endsAt().isAfter(now))
+                .map(r -> r.kind().words())
+                .toList();
+    }
+
     @Transactional
     public List<TrayTimer> begin(Here here, long jobId, List<NewTimer> timers, Optional<String> key) {
         jobs.hold(here, jobId);
@@ -94,7 +105,7 @@ public class TimerService {
                         jobs.write(
                                 here,
                                 jobId,
-                                Step.GET,
+                                timer.kind().step(),
                                 Say.of(
                                         "journal.timerBegan",
                                         "what",
@@ -118,7 +129,7 @@ public class TimerService {
         jobs.write(
                 here,
                 jobId,
-                Step.GET,
+                ended.kind().step(),
                 Say.of(
                         over ? "journal.timerOver" : "journal.timerStopped",
                         "what",

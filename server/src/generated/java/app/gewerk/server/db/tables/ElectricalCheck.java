@@ -140,6 +140,16 @@ public class ElectricalCheck extends TableImpl<ElectricalCheckRecord> {
      */
     public final TableField<ElectricalCheckRecord, JSONB> FINDINGS = createField(DSL.name("findings"), SQLDataType.JSONB.nullable(false), this, "");
 
+    /**
+     * The column <code>electrical_check.before_return</code>.
+     */
+    public final TableField<ElectricalCheckRecord, Boolean> BEFORE_RETURN = createField(DSL.name("before_return"), SQLDataType.BOOLEAN.nullable(false).defaultValue(DSL.field(DSL.raw("false"), SQLDataType.BOOLEAN)), this, "");
+
+    /**
+     * The column <code>electrical_check.tested_by</code>.
+     */
+    public final TableField<ElectricalCheckRecord, String> TESTED_BY = createField(DSL.name("tested_by"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+
     private ElectricalCheck(Name alias, Table<ElectricalCheckRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
     }

@@ -8,11 +8,14 @@ import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Indexes;
 import app.gewerk.server.db.Keys;
 import app.gewerk.server.db.tables.Attachment.AttachmentPath;
+import app.gewerk.server.db.tables.Bill.BillPath;
 import app.gewerk.server.db.tables.CautionTick.CautionTickPath;
+import app.gewerk.server.db.tables.Closing.ClosingPath;
 import app.gewerk.server.db.tables.Decision.DecisionPath;
 import app.gewerk.server.db.tables.DonorPartGone.DonorPartGonePath;
 import app.gewerk.server.db.tables.ElectricalCheck.ElectricalCheckPath;
 import app.gewerk.server.db.tables.GearReading.GearReadingPath;
+import app.gewerk.server.db.tables.Handback.HandbackPath;
 import app.gewerk.server.db.tables.HiddenPartAnswer.HiddenPartAnswerPath;
 import app.gewerk.server.db.tables.JobCircumstances.JobCircumstancesPath;
 import app.gewerk.server.db.tables.JobCulprit.JobCulpritPath;
@@ -25,6 +28,8 @@ import app.gewerk.server.db.tables.MachineModel.MachineModelPath;
 import app.gewerk.server.db.tables.Need.NeedPath;
 import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
+import app.gewerk.server.db.tables.ProofReading.ProofReadingPath;
+import app.gewerk.server.db.tables.ProofRun.ProofRunPath;
 import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
 import app.gewerk.server.db.tables.PurchaseOrderLine.PurchaseOrderLinePath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
@@ -32,6 +37,7 @@ import app.gewerk.server.db.tables.StockMove.StockMovePath;
 import app.gewerk.server.db.tables.TeardownStep.TeardownStepPath;
 import app.gewerk.server.db.tables.ToothMap.ToothMapPath;
 import app.gewerk.server.db.tables.TrayTimer.TrayTimerPath;
+import app.gewerk.server.db.tables.TrialResult.TrialResultPath;
 import app.gewerk.server.db.tables.WayIn.WayInPath;
 import app.gewerk.server.db.tables.records.JobRecord;
 
@@ -379,6 +385,18 @@ public class Job extends TableImpl<JobRecord> {
         return _attachment;
     }
 
+    private transient BillPath _bill;
+
+    /**
+     * Get the implicit to-many join path to the <code>bill</code> table
+     */
+    public BillPath bill() {
+        if (_bill == null)
+            _bill = new BillPath(this, null, Keys.BILL__BILL_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _bill;
+    }
+
     private transient CautionTickPath _cautionTick;
 
     /**
@@ -389,6 +407,18 @@ public class Job extends TableImpl<JobRecord> {
             _cautionTick = new CautionTickPath(this, null, Keys.CAUTION_TICK__CAUTION_TICK_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _cautionTick;
+    }
+
+    private transient ClosingPath _closing;
+
+    /**
+     * Get the implicit to-many join path to the <code>closing</code> table
+     */
+    public ClosingPath closing() {
+        if (_closing == null)
+            _closing = new ClosingPath(this, null, Keys.CLOSING__CLOSING_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _closing;
     }
 
     private transient DecisionPath _decision;
@@ -439,6 +469,18 @@ public class Job extends TableImpl<JobRecord> {
             _gearReading = new GearReadingPath(this, null, Keys.GEAR_READING__GEAR_READING_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _gearReading;
+    }
+
+    private transient HandbackPath _handback;
+
+    /**
+     * Get the implicit to-many join path to the <code>handback</code> table
+     */
+    public HandbackPath handback() {
+        if (_handback == null)
+            _handback = new HandbackPath(this, null, Keys.HANDBACK__HANDBACK_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _handback;
     }
 
     private transient HiddenPartAnswerPath _hiddenPartAnswer;
@@ -576,6 +618,31 @@ public class Job extends TableImpl<JobRecord> {
         return _photo;
     }
 
+    private transient ProofReadingPath _proofReading;
+
+    /**
+     * Get the implicit to-many join path to the <code>proof_reading</code>
+     * table
+     */
+    public ProofReadingPath proofReading() {
+        if (_proofReading == null)
+            _proofReading = new ProofReadingPath(this, null, Keys.PROOF_READING__PROOF_READING_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _proofReading;
+    }
+
+    private transient ProofRunPath _proofRun;
+
+    /**
+     * Get the implicit to-many join path to the <code>proof_run</code> table
+     */
+    public ProofRunPath proofRun() {
+        if (_proofRun == null)
+            _proofRun = new ProofRunPath(this, null, Keys.PROOF_RUN__PROOF_RUN_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _proofRun;
+    }
+
     private transient PurchaseOrderLinePath _purchaseOrderLine;
 
     /**
@@ -649,6 +716,18 @@ public class Job extends TableImpl<JobRecord> {
             _trayTimer = new TrayTimerPath(this, null, Keys.TRAY_TIMER__TRAY_TIMER_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _trayTimer;
+    }
+
+    private transient TrialResultPath _trialResult;
+
+    /**
+     * Get the implicit to-many join path to the <code>trial_result</code> table
+     */
+    public TrialResultPath trialResult() {
+        if (_trialResult == null)
+            _trialResult = new TrialResultPath(this, null, Keys.TRIAL_RESULT__TRIAL_RESULT_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _trialResult;
     }
 
     private transient WayInPath _wayIn;

@@ -6,7 +6,11 @@ package app.gewerk.server.db.tables;
 
 import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Keys;
+import app.gewerk.server.db.tables.Bill.BillPath;
 import app.gewerk.server.db.tables.CautionTick.CautionTickPath;
+import app.gewerk.server.db.tables.Closing.ClosingPath;
+import app.gewerk.server.db.tables.ClosingChange.ClosingChangePath;
+import app.gewerk.server.db.tables.ClosingStep.ClosingStepPath;
 import app.gewerk.server.db.tables.Decision.DecisionPath;
 import app.gewerk.server.db.tables.DonorPartGone.DonorPartGonePath;
 import app.gewerk.server.db.tables.ElectricalCheck.ElectricalCheckPath;
@@ -24,6 +28,7 @@ import app.gewerk.server.db.tables.NeedWord.NeedWordPath;
 import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
 import app.gewerk.server.db.tables.PrinterSize.PrinterSizePath;
+import app.gewerk.server.db.tables.ProofReading.ProofReadingPath;
 import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
 import app.gewerk.server.db.tables.SerialRule.SerialRulePath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
@@ -31,6 +36,7 @@ import app.gewerk.server.db.tables.SignIn.SignInPath;
 import app.gewerk.server.db.tables.StockMove.StockMovePath;
 import app.gewerk.server.db.tables.TeardownStep.TeardownStepPath;
 import app.gewerk.server.db.tables.ToothMap.ToothMapPath;
+import app.gewerk.server.db.tables.TrialResult.TrialResultPath;
 import app.gewerk.server.db.tables.WayIn.WayInPath;
 import app.gewerk.server.db.tables.records.PersonRecord;
 
@@ -219,6 +225,18 @@ public class Person extends TableImpl<PersonRecord> {
         return _shop;
     }
 
+    private transient BillPath _bill;
+
+    /**
+     * Get the implicit to-many join path to the <code>bill</code> table
+     */
+    public BillPath bill() {
+        if (_bill == null)
+            _bill = new BillPath(this, null, Keys.BILL__BILL_SHOP_ID_ISSUED_BY_FKEY.getInverseKey());
+
+        return _bill;
+    }
+
     private transient CautionTickPath _cautionTick;
 
     /**
@@ -229,6 +247,43 @@ public class Person extends TableImpl<PersonRecord> {
             _cautionTick = new CautionTickPath(this, null, Keys.CAUTION_TICK__CAUTION_TICK_SHOP_ID_TICKED_BY_FKEY.getInverseKey());
 
         return _cautionTick;
+    }
+
+    private transient ClosingChangePath _closingChange;
+
+    /**
+     * Get the implicit to-many join path to the <code>closing_change</code>
+     * table
+     */
+    public ClosingChangePath closingChange() {
+        if (_closingChange == null)
+            _closingChange = new ClosingChangePath(this, null, Keys.CLOSING_CHANGE__CLOSING_CHANGE_SHOP_ID_MADE_BY_FKEY.getInverseKey());
+
+        return _closingChange;
+    }
+
+    private transient ClosingPath _closing;
+
+    /**
+     * Get the implicit to-many join path to the <code>closing</code> table
+     */
+    public ClosingPath closing() {
+        if (_closing == null)
+            _closing = new ClosingPath(this, null, Keys.CLOSING__CLOSING_SHOP_ID_CLOSED_BY_FKEY.getInverseKey());
+
+        return _closing;
+    }
+
+    private transient ClosingStepPath _closingStep;
+
+    /**
+     * Get the implicit to-many join path to the <code>closing_step</code> table
+     */
+    public ClosingStepPath closingStep() {
+        if (_closingStep == null)
+            _closingStep = new ClosingStepPath(this, null, Keys.CLOSING_STEP__CLOSING_STEP_SHOP_ID_PUT_BACK_BY_FKEY.getInverseKey());
+
+        return _closingStep;
     }
 
     private transient DecisionPath _decision;
@@ -441,6 +496,19 @@ public class Person extends TableImpl<PersonRecord> {
         return _printerSize;
     }
 
+    private transient ProofReadingPath _proofReading;
+
+    /**
+     * Get the implicit to-many join path to the <code>proof_reading</code>
+     * table
+     */
+    public ProofReadingPath proofReading() {
+        if (_proofReading == null)
+            _proofReading = new ProofReadingPath(this, null, Keys.PROOF_READING__PROOF_READING_SHOP_ID_READ_BY_FKEY.getInverseKey());
+
+        return _proofReading;
+    }
+
     private transient PurchaseOrderPath _purchaseOrder;
 
     /**
@@ -513,6 +581,18 @@ public class Person extends TableImpl<PersonRecord> {
             _toothMap = new ToothMapPath(this, null, Keys.TOOTH_MAP__TOOTH_MAP_SHOP_ID_CHANGED_BY_FKEY.getInverseKey());
 
         return _toothMap;
+    }
+
+    private transient TrialResultPath _trialResult;
+
+    /**
+     * Get the implicit to-many join path to the <code>trial_result</code> table
+     */
+    public TrialResultPath trialResult() {
+        if (_trialResult == null)
+            _trialResult = new TrialResultPath(this, null, Keys.TRIAL_RESULT__TRIAL_RESULT_SHOP_ID_TRIED_BY_FKEY.getInverseKey());
+
+        return _trialResult;
     }
 
     private transient WayInPath _wayIn;

@@ -8,14 +8,20 @@ import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Keys;
 import app.gewerk.server.db.tables.Attachment.AttachmentPath;
 import app.gewerk.server.db.tables.AttachmentPiece.AttachmentPiecePath;
+import app.gewerk.server.db.tables.Bill.BillPath;
+import app.gewerk.server.db.tables.BillCount.BillCountPath;
 import app.gewerk.server.db.tables.BookCount.BookCountPath;
 import app.gewerk.server.db.tables.CautionTick.CautionTickPath;
+import app.gewerk.server.db.tables.Closing.ClosingPath;
+import app.gewerk.server.db.tables.ClosingChange.ClosingChangePath;
+import app.gewerk.server.db.tables.ClosingStep.ClosingStepPath;
 import app.gewerk.server.db.tables.Decision.DecisionPath;
 import app.gewerk.server.db.tables.Donor.DonorPath;
 import app.gewerk.server.db.tables.DonorPartGone.DonorPartGonePath;
 import app.gewerk.server.db.tables.ElectricalCheck.ElectricalCheckPath;
 import app.gewerk.server.db.tables.ExchangeRate.ExchangeRatePath;
 import app.gewerk.server.db.tables.GearReading.GearReadingPath;
+import app.gewerk.server.db.tables.Handback.HandbackPath;
 import app.gewerk.server.db.tables.HiddenPartAnswer.HiddenPartAnswerPath;
 import app.gewerk.server.db.tables.ImportRule.ImportRulePath;
 import app.gewerk.server.db.tables.Job.JobPath;
@@ -44,6 +50,8 @@ import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
 import app.gewerk.server.db.tables.Printer.PrinterPath;
 import app.gewerk.server.db.tables.PrinterSize.PrinterSizePath;
+import app.gewerk.server.db.tables.ProofReading.ProofReadingPath;
+import app.gewerk.server.db.tables.ProofRun.ProofRunPath;
 import app.gewerk.server.db.tables.PurchaseOrder.PurchaseOrderPath;
 import app.gewerk.server.db.tables.PurchaseOrderLine.PurchaseOrderLinePath;
 import app.gewerk.server.db.tables.SavedOnce.SavedOncePath;
@@ -55,6 +63,7 @@ import app.gewerk.server.db.tables.StockMove.StockMovePath;
 import app.gewerk.server.db.tables.TeardownStep.TeardownStepPath;
 import app.gewerk.server.db.tables.ToothMap.ToothMapPath;
 import app.gewerk.server.db.tables.TrayTimer.TrayTimerPath;
+import app.gewerk.server.db.tables.TrialResult.TrialResultPath;
 import app.gewerk.server.db.tables.WayIn.WayInPath;
 import app.gewerk.server.db.tables.WrongSecret.WrongSecretPath;
 import app.gewerk.server.db.tables.records.ShopRecord;
@@ -167,6 +176,46 @@ public class Shop extends TableImpl<ShopRecord> {
      */
     public final TableField<ShopRecord, OffsetDateTime> CLOSED_AT = createField(DSL.name("closed_at"), SQLDataType.TIMESTAMPWITHTIMEZONE(6), this, "");
 
+    /**
+     * The column <code>shop.address</code>.
+     */
+    public final TableField<ShopRecord, String> ADDRESS = createField(DSL.name("address"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+
+    /**
+     * The column <code>shop.country</code>.
+     */
+    public final TableField<ShopRecord, String> COUNTRY = createField(DSL.name("country"), SQLDataType.CHAR(2), this, "");
+
+    /**
+     * The column <code>shop.tax_number</code>.
+     */
+    public final TableField<ShopRecord, String> TAX_NUMBER = createField(DSL.name("tax_number"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+
+    /**
+     * The column <code>shop.tax_percent</code>.
+     */
+    public final TableField<ShopRecord, BigDecimal> TAX_PERCENT = createField(DSL.name("tax_percent"), SQLDataType.NUMERIC(5, 2), this, "");
+
+    /**
+     * The column <code>shop.no_tax_reason</code>.
+     */
+    public final TableField<ShopRecord, String> NO_TAX_REASON = createField(DSL.name("no_tax_reason"), SQLDataType.CLOB.nullable(false).defaultValue(DSL.field(DSL.raw("''::text"), SQLDataType.CLOB)), this, "");
+
+    /**
+     * The column <code>shop.warranty_months</code>.
+     */
+    public final TableField<ShopRecord, Integer> WARRANTY_MONTHS = createField(DSL.name("warranty_months"), SQLDataType.INTEGER.nullable(false).defaultValue(DSL.field(DSL.raw("12"), SQLDataType.INTEGER)), this, "");
+
+    /**
+     * The column <code>shop.days_to_pay</code>.
+     */
+    public final TableField<ShopRecord, Integer> DAYS_TO_PAY = createField(DSL.name("days_to_pay"), SQLDataType.INTEGER.nullable(false).defaultValue(DSL.field(DSL.raw("14"), SQLDataType.INTEGER)), this, "");
+
+    /**
+     * The column <code>shop.paper_version</code>.
+     */
+    public final TableField<ShopRecord, Integer> PAPER_VERSION = createField(DSL.name("paper_version"), SQLDataType.INTEGER.nullable(false).defaultValue(DSL.field(DSL.raw("1"), SQLDataType.INTEGER)), this, "");
+
     private Shop(Name alias, Table<ShopRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
     }
@@ -269,6 +318,30 @@ public class Shop extends TableImpl<ShopRecord> {
         return _attachment;
     }
 
+    private transient BillCountPath _billCount;
+
+    /**
+     * Get the implicit to-many join path to the <code>bill_count</code> table
+     */
+    public BillCountPath billCount() {
+        if (_billCount == null)
+            _billCount = new BillCountPath(this, null, Keys.BILL_COUNT__BILL_COUNT_SHOP_ID_FKEY.getInverseKey());
+
+        return _billCount;
+    }
+
+    private transient BillPath _bill;
+
+    /**
+     * Get the implicit to-many join path to the <code>bill</code> table
+     */
+    public BillPath bill() {
+        if (_bill == null)
+            _bill = new BillPath(this, null, Keys.BILL__BILL_SHOP_ID_FKEY.getInverseKey());
+
+        return _bill;
+    }
+
     private transient BookCountPath _bookCount;
 
     /**
@@ -291,6 +364,43 @@ public class Shop extends TableImpl<ShopRecord> {
             _cautionTick = new CautionTickPath(this, null, Keys.CAUTION_TICK__CAUTION_TICK_SHOP_ID_FKEY.getInverseKey());
 
         return _cautionTick;
+    }
+
+    private transient ClosingChangePath _closingChange;
+
+    /**
+     * Get the implicit to-many join path to the <code>closing_change</code>
+     * table
+     */
+    public ClosingChangePath closingChange() {
+        if (_closingChange == null)
+            _closingChange = new ClosingChangePath(this, null, Keys.CLOSING_CHANGE__CLOSING_CHANGE_SHOP_ID_FKEY.getInverseKey());
+
+        return _closingChange;
+    }
+
+    private transient ClosingPath _closing;
+
+    /**
+     * Get the implicit to-many join path to the <code>closing</code> table
+     */
+    public ClosingPath closing() {
+        if (_closing == null)
+            _closing = new ClosingPath(this, null, Keys.CLOSING__CLOSING_SHOP_ID_FKEY.getInverseKey());
+
+        return _closing;
+    }
+
+    private transient ClosingStepPath _closingStep;
+
+    /**
+     * Get the implicit to-many join path to the <code>closing_step</code> table
+     */
+    public ClosingStepPath closingStep() {
+        if (_closingStep == null)
+            _closingStep = new ClosingStepPath(this, null, Keys.CLOSING_STEP__CLOSING_STEP_SHOP_ID_FKEY.getInverseKey());
+
+        return _closingStep;
     }
 
     private transient DecisionPath _decision;
@@ -366,6 +476,18 @@ public class Shop extends TableImpl<ShopRecord> {
             _gearReading = new GearReadingPath(this, null, Keys.GEAR_READING__GEAR_READING_SHOP_ID_FKEY.getInverseKey());
 
         return _gearReading;
+    }
+
+    private transient HandbackPath _handback;
+
+    /**
+     * Get the implicit to-many join path to the <code>handback</code> table
+     */
+    public HandbackPath handback() {
+        if (_handback == null)
+            _handback = new HandbackPath(this, null, Keys.HANDBACK__HANDBACK_SHOP_ID_FKEY.getInverseKey());
+
+        return _handback;
     }
 
     private transient HiddenPartAnswerPath _hiddenPartAnswer;
@@ -712,6 +834,31 @@ public class Shop extends TableImpl<ShopRecord> {
         return _printerSize;
     }
 
+    private transient ProofReadingPath _proofReading;
+
+    /**
+     * Get the implicit to-many join path to the <code>proof_reading</code>
+     * table
+     */
+    public ProofReadingPath proofReading() {
+        if (_proofReading == null)
+            _proofReading = new ProofReadingPath(this, null, Keys.PROOF_READING__PROOF_READING_SHOP_ID_FKEY.getInverseKey());
+
+        return _proofReading;
+    }
+
+    private transient ProofRunPath _proofRun;
+
+    /**
+     * Get the implicit to-many join path to the <code>proof_run</code> table
+     */
+    public ProofRunPath proofRun() {
+        if (_proofRun == null)
+            _proofRun = new ProofRunPath(this, null, Keys.PROOF_RUN__PROOF_RUN_SHOP_ID_FKEY.getInverseKey());
+
+        return _proofRun;
+    }
+
     private transient PurchaseOrderLinePath _purchaseOrderLine;
 
     /**
@@ -847,6 +994,18 @@ public class Shop extends TableImpl<ShopRecord> {
         return _trayTimer;
     }
 
+    private transient TrialResultPath _trialResult;
+
+    /**
+     * Get the implicit to-many join path to the <code>trial_result</code> table
+     */
+    public TrialResultPath trialResult() {
+        if (_trialResult == null)
+            _trialResult = new TrialResultPath(this, null, Keys.TRIAL_RESULT__TRIAL_RESULT_SHOP_ID_FKEY.getInverseKey());
+
+        return _trialResult;
+    }
+
     private transient WayInPath _wayIn;
 
     /**
@@ -874,7 +1033,11 @@ public class Shop extends TableImpl<ShopRecord> {
     @Override
     public List<Check<ShopRecord>> getChecks() {
         return Arrays.asList(
-            Internal.createCheck(this, DSL.name("shop_currency_check"), "((currency ~ '^[A-Z]{3}$'::text))", true)
+            Internal.createCheck(this, DSL.name("shop_country_check"), "((country ~ '^[A-Z]{2}$'::text))", true),
+            Internal.createCheck(this, DSL.name("shop_currency_check"), "((currency ~ '^[A-Z]{3}$'::text))", true),
+            Internal.createCheck(this, DSL.name("shop_days_to_pay_check"), "(((days_to_pay >= 0) AND (days_to_pay <= 365)))", true),
+            Internal.createCheck(this, DSL.name("shop_tax_percent_check"), "(((tax_percent >= (0)::numeric) AND (tax_percent <= (100)::numeric)))", true),
+            Internal.createCheck(this, DSL.name("shop_warranty_months_check"), "(((warranty_months >= 0) AND (warranty_months <= 120)))", true)
         );
     }
 

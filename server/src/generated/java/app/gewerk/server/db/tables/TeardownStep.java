@@ -7,6 +7,8 @@ package app.gewerk.server.db.tables;
 import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Indexes;
 import app.gewerk.server.db.Keys;
+import app.gewerk.server.db.tables.ClosingChange.ClosingChangePath;
+import app.gewerk.server.db.tables.ClosingStep.ClosingStepPath;
 import app.gewerk.server.db.tables.Job.JobPath;
 import app.gewerk.server.db.tables.Person.PersonPath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
@@ -231,6 +233,31 @@ public class TeardownStep extends TableImpl<TeardownStepRecord> {
             _job = new JobPath(this, Keys.TEARDOWN_STEP__TEARDOWN_STEP_SHOP_ID_JOB_ID_FKEY, null);
 
         return _job;
+    }
+
+    private transient ClosingChangePath _closingChange;
+
+    /**
+     * Get the implicit to-many join path to the <code>closing_change</code>
+     * table
+     */
+    public ClosingChangePath closingChange() {
+        if (_closingChange == null)
+            _closingChange = new ClosingChangePath(this, null, Keys.CLOSING_CHANGE__CLOSING_CHANGE_SHOP_ID_JOB_ID_STEP_KEY_FKEY.getInverseKey());
+
+        return _closingChange;
+    }
+
+    private transient ClosingStepPath _closingStep;
+
+    /**
+     * Get the implicit to-many join path to the <code>closing_step</code> table
+     */
+    public ClosingStepPath closingStep() {
+        if (_closingStep == null)
+            _closingStep = new ClosingStepPath(this, null, Keys.CLOSING_STEP__CLOSING_STEP_SHOP_ID_JOB_ID_STEP_KEY_FKEY.getInverseKey());
+
+        return _closingStep;
     }
 
     @Override

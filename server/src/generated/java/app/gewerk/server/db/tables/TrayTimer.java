@@ -212,7 +212,7 @@ public class TrayTimer extends TableImpl<TrayTimerRecord> {
     public List<Check<TrayTimerRecord>> getChecks() {
         return Arrays.asList(
             Internal.createCheck(this, DSL.name("tray_timer_check"), "((ends_at > began_at))", true),
-            Internal.createCheck(this, DSL.name("tray_timer_kind_check"), "((kind = ANY (ARRAY['mouldFirm'::text, 'castFirm'::text, 'castStrong'::text])))", true),
+            Internal.createCheck(this, DSL.name("tray_timer_kind_check"), "((kind = ANY (ARRAY['mouldFirm'::text, 'castFirm'::text, 'castStrong'::text, 'glueGrips'::text, 'glueBears'::text, 'runIn'::text])))", true),
             Internal.createCheck(this, DSL.name("tray_timer_minutes_check"), "((minutes > (0)::double precision))", true),
             Internal.createCheck(this, DSL.name("tray_timer_number_check"), "((number > 0))", true)
         );

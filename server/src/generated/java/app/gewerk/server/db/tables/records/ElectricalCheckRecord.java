@@ -231,6 +231,34 @@ public class ElectricalCheckRecord extends UpdatableRecordImpl<ElectricalCheckRe
         return (JSONB) get(14);
     }
 
+    /**
+     * Setter for <code>electrical_check.before_return</code>.
+     */
+    public void setBeforeReturn(Boolean value) {
+        set(15, value);
+    }
+
+    /**
+     * Getter for <code>electrical_check.before_return</code>.
+     */
+    public Boolean getBeforeReturn() {
+        return (Boolean) get(15);
+    }
+
+    /**
+     * Setter for <code>electrical_check.tested_by</code>.
+     */
+    public void setTestedBy(String value) {
+        set(16, value);
+    }
+
+    /**
+     * Getter for <code>electrical_check.tested_by</code>.
+     */
+    public String getTestedBy() {
+        return (String) get(16);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -254,7 +282,7 @@ public class ElectricalCheckRecord extends UpdatableRecordImpl<ElectricalCheckRe
     /**
      * Create a detached, initialised ElectricalCheckRecord
      */
-    public ElectricalCheckRecord(Long id, Long jobId, Long shopId, String protection, Boolean cordSound, Boolean plugSound, Boolean earthPinSound, Double cordLengthM, Double earthOhm, Double insulationMegohm, String instrument, Boolean safeToPower, Long checkedBy, OffsetDateTime checkedAt, JSONB findings) {
+    public ElectricalCheckRecord(Long id, Long jobId, Long shopId, String protection, Boolean cordSound, Boolean plugSound, Boolean earthPinSound, Double cordLengthM, Double earthOhm, Double insulationMegohm, String instrument, Boolean safeToPower, Long checkedBy, OffsetDateTime checkedAt, JSONB findings, Boolean beforeReturn, String testedBy) {
         super(ElectricalCheck.ELECTRICAL_CHECK);
 
         setId(id);
@@ -272,6 +300,8 @@ public class ElectricalCheckRecord extends UpdatableRecordImpl<ElectricalCheckRe
         setCheckedBy(checkedBy);
         setCheckedAt(checkedAt);
         setFindings(findings);
+        setBeforeReturn(beforeReturn);
+        setTestedBy(testedBy);
         resetTouchedOnNotNull();
     }
 }

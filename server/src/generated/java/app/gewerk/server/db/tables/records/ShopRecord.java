@@ -176,6 +176,118 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
         return (OffsetDateTime) get(10);
     }
 
+    /**
+     * Setter for <code>shop.address</code>.
+     */
+    public void setAddress(String value) {
+        set(11, value);
+    }
+
+    /**
+     * Getter for <code>shop.address</code>.
+     */
+    public String getAddress() {
+        return (String) get(11);
+    }
+
+    /**
+     * Setter for <code>shop.country</code>.
+     */
+    public void setCountry(String value) {
+        set(12, value);
+    }
+
+    /**
+     * Getter for <code>shop.country</code>.
+     */
+    public String getCountry() {
+        return (String) get(12);
+    }
+
+    /**
+     * Setter for <code>shop.tax_number</code>.
+     */
+    public void setTaxNumber(String value) {
+        set(13, value);
+    }
+
+    /**
+     * Getter for <code>shop.tax_number</code>.
+     */
+    public String getTaxNumber() {
+        return (String) get(13);
+    }
+
+    /**
+     * Setter for <code>shop.tax_percent</code>.
+     */
+    public void setTaxPercent(BigDecimal value) {
+        set(14, value);
+    }
+
+    /**
+     * Getter for <code>shop.tax_percent</code>.
+     */
+    public BigDecimal getTaxPercent() {
+        return (BigDecimal) get(14);
+    }
+
+    /**
+     * Setter for <code>shop.no_tax_reason</code>.
+     */
+    public void setNoTaxReason(String value) {
+        set(15, value);
+    }
+
+    /**
+     * Getter for <code>shop.no_tax_reason</code>.
+     */
+    public String getNoTaxReason() {
+        return (String) get(15);
+    }
+
+    /**
+     * Setter for <code>shop.warranty_months</code>.
+     */
+    public void setWarrantyMonths(Integer value) {
+        set(16, value);
+    }
+
+    /**
+     * Getter for <code>shop.warranty_months</code>.
+     */
+    public Integer getWarrantyMonths() {
+        return (Integer) get(16);
+    }
+
+    /**
+     * Setter for <code>shop.days_to_pay</code>.
+     */
+    public void setDaysToPay(Integer value) {
+        set(17, value);
+    }
+
+    /**
+     * Getter for <code>shop.days_to_pay</code>.
+     */
+    public Integer getDaysToPay() {
+        return (Integer) get(17);
+    }
+
+    /**
+     * Setter for <code>shop.paper_version</code>.
+     */
+    public void setPaperVersion(Integer value) {
+        set(18, value);
+    }
+
+    /**
+     * Getter for <code>shop.paper_version</code>.
+     */
+    public Integer getPaperVersion() {
+        return (Integer) get(18);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -199,7 +311,7 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
     /**
      * Create a detached, initialised ShopRecord
      */
-    public ShopRecord(Long id, String name, String currency, String timeZone, BigDecimal hourlyRate, Double easyShare, Double askShare, Integer version, UUID bench, OffsetDateTime accountsSince, OffsetDateTime closedAt) {
+    public ShopRecord(Long id, String name, String currency, String timeZone, BigDecimal hourlyRate, Double easyShare, Double askShare, Integer version, UUID bench, OffsetDateTime accountsSince, OffsetDateTime closedAt, String address, String country, String taxNumber, BigDecimal taxPercent, String noTaxReason, Integer warrantyMonths, Integer daysToPay, Integer paperVersion) {
         super(Shop.SHOP);
 
         setId(id);
@@ -213,6 +325,14 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
         setBench(bench);
         setAccountsSince(accountsSince);
         setClosedAt(closedAt);
+        setAddress(address);
+        setCountry(country);
+        setTaxNumber(taxNumber);
+        setTaxPercent(taxPercent);
+        setNoTaxReason(noTaxReason);
+        setWarrantyMonths(warrantyMonths);
+        setDaysToPay(daysToPay);
+        setPaperVersion(paperVersion);
         resetTouchedOnNotNull();
     }
 }

@@ -1,0 +1,174 @@
+-- The second half of the bench order: what went back, what was tried, what it read before and after, the bill.
+
+-- Close up
+create table closing (
+    shop_id bigint not null references shop,
+    job_id bigint not null,
+    -- What the screws of the case go into; empty while nobody has said.
+    case_plastic text not null default '',
+    left_over integer check (left_over between 0 and 1000),
+    left_why text not null default '',
+    settled_why text not null default '',
+    closed_by bigint,
+    closed_at timestamptz,
+    primary key (shop_id, job_id),
+    foreign key (shop_id, job_id) references job,
+    foreign key (shop_id, closed_by) references person
+);
+
+create table closing_step (
+    shop_id bigint not null references shop,
+    job_id bigint not null,
+    step_key text not null,
+    account jsonb not null check (account ? 'format'),
+    put_back_by bigint not null,
+    put_back_at timestamptz not null,
+    primary key (shop_id, job_id, step_key),
+    foreign key (shop_id, job_id, step_key) references teardown_step (shop_id, job_id, key) on delete cascade,
+    foreign key (shop_id, put_back_by) references person
+);
+
+create table closing_change (
+    shop_id bigint not null references shop,
+    job_id bigint not null,
+    number integer not null check (number > 0),
+    step_key text not null,
+    kind text not null check (kind in
+        ('newPart', 'ownFasteners', 'added', 'turnedOver', 'phaseSet', 'glued', 'otherwise')),
+    thing integer,
+    own jsonb not null check (own ? 'format'),
+    note text not null default '',
+    made_by bigint not null,
+    made_at timestamptz not null,
+    primary key (shop_id, job_id, number),
+    foreign key (shop_id, job_id, step_key) references teardown_step (shop_id, job_id, key) on delete cascade,
+    foreign key (shop_id, made_by) references person
+);
+
+alter table tray_timer
+    drop constraint tray_timer_kind_check,
+    add constraint tray_timer_kind_check
+        check (kind in ('mouldFirm', 'castFirm', 'castStrong', 'glueGrips', 'glueBears', 'runIn'));
+
+-- Prove
+create table trial_result (
+    shop_id bigint not null references shop,
+    job_id bigint not null,
+    number integer not null check (number > 0),
+    trial text not null,
+    result text not null check (result in ('passed', 'failed', 'leftOut')),
+    seen text not null default '',
+    tried_by bigint not null,
+    tried_at timestamptz not null,
+    primary key (shop_id, job_id, number),
+    foreign key (shop_id, job_id) references job,
+    foreign key (shop_id, tried_by) references person
+);
+
+create table proof_reading (
+    shop_id bigint not null references shop,
+    job_id bigint not null,
+    measure text not null check (measure in
+        ('current', 'speed', 'noise', 'play', 'endFloat', 'temperature', 'strokeTime')),
+    after boolean not null,
+    readings double precision[] not null check (cardinality(readings) between 1 and 50),
+    read_by bigint not null,
+    read_at timestamptz not null,
+    primary key (shop_id, job_id, measure, after),
+    foreign key (shop_id, job_id) references job,
+    foreign key (shop_id, read_by) references person
+);
+
+create table proof_run (
+    shop_id bigint not null references shop,
+    job_id bigint not null,
+    -- What is counted, how much of it ran without a failure, how much the warranty will see.
+    unit text not null check (unit in ('strokes', 'turns', 'hours')),
+    ran double precision not null check (ran >= 0),
+    life double precision not null check (life > 0),
+    shape double precision not null check (shape between 0.3 and 10),
+    confidence double precision not null check (confidence between 0.01 and 0.9999),
+    version integer not null default 1,
+    primary key (shop_id, job_id),
+    foreign key (shop_id, job_id) references job
+);
+
+alter table electrical_check
+    add column before_return boolean not null default false,
+    -- Who is competent to make it, by name; empty of a look before the first power.
+    add column tested_by text not null default '';
+
+-- Hand back
+alter table shop
+    add column address text not null default '',
+    add column country char(2) check (country ~ '^[A-Z]{2}$'),
+    add column tax_number text not null default '',
+    add column tax_percent numeric(5, 2) check (tax_percent between 0 and 100),
+    add column no_tax_reason text not null default '',
+    add column warranty_months integer not null default 12 check (warranty_months between 0 and 120),
+    add column days_to_pay integer not null default 14 check (days_to_pay between 0 and 365),
+    add column paper_version integer not null default 1;
+
+create table handback (
+    shop_id bigint not null references shop,
+    job_id bigint not null,
+    old_parts text not null check (old_parts in ('returned', 'kept', 'thrownAway')),
+    warranty_until date,
+    -- In the owner's words: what to avoid, what may come next.
+    avoid text not null default '',
+    next text not null default '',
+    version integer not null default 1,
+    primary key (shop_id, job_id),
+    foreign key (shop_id, job_id) references job
+);
+
+create table bill_count (
+    shop_id bigint primary key references shop,
+    last integer not null
+);
+
+create table bill (
+    shop_id bigint not null references shop,
+    number integer not null check (number > 0),
+    job_id bigint not null,
+    -- The bill that this entry takes back, whole or in part.
+    credits integer,
+    billed_to text not null,
+    currency char(3) not null,
+    lines jsonb not null check (lines ? 'format'),
+    discount numeric(12, 2) not null check (discount >= 0),
+    tax_percent numeric(5, 2) not null,
+    net numeric(12, 2) not null,
+    tax numeric(12, 2) not null,
+    gross numeric(12, 2) not null,
+    paid numeric(12, 2) not null,
+    why text not null default '',
+    issued_on date not null,
+    due_on date not null,
+    issued_by bigint not null,
+    issued_at timestamptz not null,
+    primary key (shop_id, number),
+    foreign key (shop_id, job_id) references job,
+    foreign key (shop_id, credits) references bill,
+    foreign key (shop_id, issued_by) references person
+);
+create index bill_of_job on bill (shop_id, job_id, number);
+
+-- A bill that is out stays as it is; what was wrong is taken back by another entry.
+create function bill_stays() returns trigger language plpgsql as $$
+begin
+    raise exception 'a bill is not altered';
+end $$;
+create trigger bill_stays before update or delete on bill for each row execute function bill_stays();
+
+do $$
+declare
+    name text;
+begin
+    foreach name in array array['closing', 'closing_step', 'closing_change', 'trial_result', 'proof_reading', 'proof_run',
+        'handback', 'bill_count', 'bill']
+    loop
+        execute format('alter table %I enable row level security', name);
+        execute format('create policy own on %I using (shop_id = shop_here())', name);
+    end loop;
+end $$;
