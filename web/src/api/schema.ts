@@ -2962,7 +2962,7 @@ export interface components {
         BeforeAfter: {
             after: number[];
             before: number[];
-            difference?: components["schemas"]["Difference"];
+            difference?: components["schemas"]["MeasuredDifference"];
             /** @enum {string} */
             measure: "current" | "speed" | "noise" | "play" | "endFloat" | "temperature" | "strokeTime";
             others: number[];
@@ -3151,12 +3151,12 @@ export interface components {
             low: number;
         };
         Change: {
+            closed: boolean;
+            name: string;
             /** @enum {string} */
-            kind: "newPart" | "ownFasteners" | "added" | "turnedOver" | "phaseSet" | "glued" | "otherwise";
-            note: string;
-            own: components["schemas"]["Fastener"][];
+            role: "owner" | "technician" | "counter" | "looking";
             /** Format: int32 */
-            thing?: number;
+            version: number;
         };
         ChangeOwn: {
             newPassword?: string;
@@ -3361,17 +3361,12 @@ export interface components {
             wayWords: string;
         };
         Difference: {
-            /** Format: double */
-            after: number;
-            /** Format: double */
-            before: number;
-            /** Format: double */
-            difference: number;
-            /** Format: double */
-            high: number;
-            /** Format: double */
-            low: number;
-            real: boolean;
+            /** @enum {string} */
+            about: "pitch" | "teeth" | "angle" | "depth" | "material" | "shift" | "bore" | "width";
+            /** Format: int32 */
+            minutes: number;
+            /** @enum {string} */
+            weight: "harmless" | "benchWork" | "risk";
             words: string;
         };
         Donor: {
@@ -4343,7 +4338,7 @@ export interface components {
             openings: components["schemas"]["Opening"][];
         };
         MadeChange: {
-            change: components["schemas"]["Change"];
+            change: components["schemas"]["MendChange"];
             key: string;
             /** Format: int32 */
             number: number;
@@ -4432,6 +4427,20 @@ export interface components {
             /** Format: double */
             yieldMpa: number;
         };
+        MeasuredDifference: {
+            /** Format: double */
+            after: number;
+            /** Format: double */
+            before: number;
+            /** Format: double */
+            difference: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            real: boolean;
+            words: string;
+        };
         MeasuredOfPrinter: {
             material: string;
             name: string;
@@ -4465,6 +4474,14 @@ export interface components {
             role?: "owner" | "technician" | "counter" | "looking";
             /** Format: int32 */
             version: number;
+        };
+        MendChange: {
+            /** @enum {string} */
+            kind: "newPart" | "ownFasteners" | "added" | "turnedOver" | "phaseSet" | "glued" | "otherwise";
+            note: string;
+            own: components["schemas"]["Fastener"][];
+            /** Format: int32 */
+            thing?: number;
         };
         Merge: {
             choices: ("mine" | "theirs" | "both" | "neither")[];
@@ -4532,11 +4549,15 @@ export interface components {
         };
         Mix: {
             /** Format: double */
-            densityGMl: number;
+            firstGrams: number;
             /** Format: double */
-            firstByMass: number;
+            grams: number;
             /** Format: double */
-            firstByVolume: number;
+            millilitres: number;
+            /** Format: double */
+            potLifeMinutes: number;
+            /** Format: double */
+            secondGrams: number;
         };
         MixRequest: {
             /** Format: double */
@@ -5156,7 +5177,7 @@ export interface components {
             sellerName: string;
         };
         PlannedTrial: {
-            last?: components["schemas"]["Tried"];
+            last?: components["schemas"]["TriedTrial"];
             rung: string;
             trial: components["schemas"]["Trial"];
         };
@@ -5689,6 +5710,14 @@ export interface components {
             xMm: number;
             /** Format: double */
             yMm: number;
+        };
+        Shares: {
+            /** Format: double */
+            densityGMl: number;
+            /** Format: double */
+            firstByMass: number;
+            /** Format: double */
+            firstByVolume: number;
         };
         SheetGear: {
             gear: components["schemas"]["GearSpec"];
@@ -6257,18 +6286,18 @@ export interface components {
             stopAt: string;
             words: string;
         };
-        Tried: {
+        TriedSpec: {
+            result: string;
+            seen?: string;
+            trial: string;
+        };
+        TriedTrial: {
             /** Format: date-time */
             at: string;
             by: string;
             /** @enum {string} */
             result: "passed" | "failed" | "leftOut";
             seen: string;
-            trial: string;
-        };
-        TriedSpec: {
-            result: string;
-            seen?: string;
             trial: string;
         };
         TurnedOut: {
@@ -6385,6 +6414,26 @@ export interface components {
             together: components["schemas"]["Together"][];
             /** @enum {string} */
             wish: "cheap" | "quick" | "lasting" | "quiet" | "asItWas";
+        };
+        WeighedBond: {
+            code: string;
+            /** Format: double */
+            curesMinutes: number;
+            fits: boolean;
+            /** Format: double */
+            gripsMinutes: number;
+            source: string;
+            why: string[];
+            words: string;
+        };
+        WeighedLubricant: {
+            code: string;
+            /** Format: double */
+            densityGMl: number;
+            fits: boolean;
+            source: string;
+            why: string[];
+            words: string;
         };
         WhatIf: {
             landed: number;
@@ -10609,7 +10658,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Weighed"][];
+                    "application/json": components["schemas"]["WeighedBond"][];
                 };
             };
         };
@@ -10828,7 +10877,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Weighed"][];
+                    "application/json": components["schemas"]["WeighedLubricant"][];
                 };
             };
         };
@@ -11248,7 +11297,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Mix"];
+                    "application/json": components["schemas"]["Shares"];
                 };
             };
         };

@@ -23,6 +23,8 @@ const checkDraft: z.ZodType<Entry> = z.object({
   earthOhm: z.string(),
   insulationMegohm: z.string(),
   instrument: z.string(),
+  beforeReturn: z.boolean().default(false),
+  testedBy: z.string().default(''),
 });
 const EMPTY: Entry = {
   protection: 'earthed',
@@ -33,15 +35,29 @@ const EMPTY: Entry = {
   earthOhm: '',
   insulationMegohm: '',
   instrument: '',
+  beforeReturn: false,
+  testedBy: '',
 };
 const PROTECTIONS = Object.keys(texts.electrical.protections) as Entry['protection'][];
 const SOUND = ['cordSound', 'plugSound', 'earthPinSound'] as const;
 const READINGS = ['cordLengthM', 'earthOhm', 'insulationMegohm'] as const;
 
-/** Cord, plug and earth before any power: seen, measured where there is an instrument, and what it means. */
-export function ElectricalChecks({ jobId }: { jobId: number }) {
-  const refresh = useRefreshJob(jobId, 'takeIn');
-  const [draft, setDraft] = useDraft(`electrical:${jobId}`, checkDraft);
+/** Before it goes back, what was not measured speaks against it too. */
+function good(check: Schemas['RecordedCheck']): boolean {
+  return check.testedBy === undefined ? check.result.safeToPower : check.result.findings.length === 0;
+}
+
+/**
+ * Cord, plug and earth before any power, or the safety test before it goes back: seen, measured where there is an
+ * instrument, and what it means.
+ */
+export function ElectricalChecks({ jobId, beforeReturn = false }: { jobId: number; beforeReturn?: boolean }) {
+  const words = { ...texts.electrical, ...(beforeReturn && texts.electrical.beforeReturn) };
+  const refresh = useRefreshJob(jobId, 'takeIn', 'prove');
+  const [draft, setDraft] = useDraft(
+    beforeReturn ? `safety-test:${jobId}` : `electrical:${jobId}`,
+    checkDraft,
+  );
   const checks = useQuery(electricalQuery(jobId));
   const save = useSave(
     (entry: Entry) =>
@@ -51,45 +67,41 @@ export function ElectricalChecks({ jobId }: { jobId: number }) {
       refresh();
     },
   );
-  const entry = draft ?? EMPTY;
+  const entry = draft ?? { ...EMPTY, beforeReturn };
+  const made = checks.data?.filter((check) => (check.testedBy !== undefined) === beforeReturn);
   const set = (part: Partial<Entry>) => setDraft({ ...entry, ...part });
   const earthed = entry.protection === 'earthed';
   return (
-    <Box component="section" aria-label={texts.electrical.title}>
+    <Box component="section" aria-label={words.title}>
       <Box component="h2" sx={{ fontSize: 17, m: 0, mb: 0.5 }}>
-        {texts.electrical.title}
+        {words.title}
       </Box>
-      {checks.data?.map((check, index) => (
+      {made?.map((check, index) => (
         <Box
           key={index}
           sx={{
-            bgcolor: check.result.safeToPower ? colour.goPale : colour.dangerPale,
-            borderLeft: `6px solid ${check.result.safeToPower ? colour.go : colour.danger}`,
+            bgcolor: good(check) ? colour.goPale : colour.dangerPale,
+            borderLeft: `6px solid ${good(check) ? colour.go : colour.danger}`,
             px: 1.5,
             py: 0.75,
             mb: 0.75,
           }}
         >
           <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center' }}>
-            <Mark
-              name={check.result.safeToPower ? 'yes' : 'caution'}
-              color={check.result.safeToPower ? colour.go : colour.danger}
-            />
-            <strong>
-              {check.result.safeToPower ? texts.electrical.mayPower : texts.electrical.notPower}
-            </strong>
+            <Mark name={good(check) ? 'yes' : 'caution'} color={good(check) ? colour.go : colour.danger} />
+            <strong>{good(check) ? words.mayPower : words.notPower}</strong>
           </Box>
           <Box>
-            {texts.electrical.read(check.readings)} {check.by}, {momentWords(check.at)}
+            {texts.electrical.read(check.readings)} {check.testedBy ?? check.by}, {momentWords(check.at)}
           </Box>
           {check.result.findings.map((finding) => (
             <Box key={finding}>{finding}</Box>
           ))}
         </Box>
       ))}
-      <Box component="details" open={draft !== undefined || checks.data?.length === 0}>
+      <Box component="details" open={draft !== undefined || made?.length === 0}>
         <Box component="summary" sx={{ cursor: 'pointer' }}>
-          {texts.electrical.enter}
+          {words.enter}
         </Box>
         <Box sx={{ display: 'grid', gap: 1, mt: 0.5 }}>
           <PlainSelect
@@ -123,6 +135,17 @@ export function ElectricalChecks({ jobId }: { jobId: number }) {
                 slotProps={{ htmlInput: { inputMode: 'decimal' } }}
               />
             ))}
+            {beforeReturn && (
+              <TextField
+                size="small"
+                label={texts.electrical.testedBy}
+                value={entry.testedBy}
+                onChange={(event) => set({ testedBy: event.target.value })}
+                error={save.refused?.of('testedBy') !== undefined}
+                helperText={save.refused?.of('testedBy')}
+                sx={{ width: 240 }}
+              />
+            )}
             <Button variant="outlined" disabled={save.busy} onClick={() => void save.run(entry)}>
               {texts.electrical.save}
             </Button>
@@ -130,7 +153,7 @@ export function ElectricalChecks({ jobId }: { jobId: number }) {
           {save.refused && save.refused.fields.length === 0 && (
             <span role="alert">{save.refused.message}</span>
           )}
-          <Box sx={{ color: colour.inkSoft, fontSize: 13.5 }}>{texts.electrical.local}</Box>
+          <Box sx={{ color: colour.inkSoft, fontSize: 13.5 }}>{words.local}</Box>
         </Box>
       </Box>
     </Box>

@@ -10,8 +10,10 @@ import { dayWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { Choose } from '../choice/Choose';
+import { CloseUp } from '../closeup/CloseUp';
 import { Listen } from '../diagnosis/Listen';
 import { TakenIn } from '../intake/TakenIn';
+import { Prove } from '../proving/Prove';
 import { ReadStep } from '../reading/ReadStep';
 import { StepCautions } from '../caution/StepCautions';
 import { Look } from '../damage/Look';
@@ -129,6 +131,18 @@ function wholeStep(job: Schemas['Job'], step: Step, go: (to: Step) => void, head
           {head}
         </Choose>
       );
+    case 'closeUp':
+      return (
+        <CloseUp job={job} go={go}>
+          {head}
+        </CloseUp>
+      );
+    case 'prove':
+      return (
+        <Prove job={job} go={go}>
+          {head}
+        </Prove>
+      );
     default:
       return undefined;
   }
@@ -145,6 +159,8 @@ function StepBody({ job, step, go }: { job: Schemas['Job']; step: Step; go: (to:
     case 'open':
     case 'look':
     case 'choose':
+    case 'closeUp':
+    case 'prove':
       return null;
     default:
       return <StepNotes key={step} job={job} step={step} go={go} />;

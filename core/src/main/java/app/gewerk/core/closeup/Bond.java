@@ -75,7 +75,7 @@ public record Bond(
     }
 
     /** @param gripsMinutes and {@code curesMinutes} in the warmth of this joint */
-    public record Weighed(
+    public record WeighedBond(
             String code,
             Say words,
             boolean fits,
@@ -104,8 +104,8 @@ public record Bond(
     }
 
     /** Those of this use, the ones that fit first, of those the soonest to bear load. */
-    public static List<Weighed> weigh(Knowledge knowledge, Joint joint) {
-        record Ranked(Weighed weighed, int against) {}
+    public static List<WeighedBond> weigh(Knowledge knowledge, Joint joint) {
+        record Ranked(WeighedBond weighed, int against) {}
         return knowledge.rows("bonds").stream()
                 .map(Bond::of)
                 .filter(b -> b.use == joint.use)
@@ -115,7 +115,7 @@ public record Bond(
                     why.add(Say.of("bonding.comesOff." + b.comesOff));
                     double slower = b.slower(joint.cureC);
                     return new Ranked(
-                            new Weighed(
+                            new WeighedBond(
                                     b.code,
                                     b.words(),
                                     against.isEmpty(),

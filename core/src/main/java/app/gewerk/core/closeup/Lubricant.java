@@ -48,7 +48,8 @@ public record Lubricant(
      * @param fits whether nothing speaks against it
      * @param why what speaks for or against it, the weightiest first
      */
-    public record Weighed(String code, Say words, boolean fits, List<Say> why, double densityGMl, String source) {}
+    public record WeighedLubricant(
+            String code, Say words, boolean fits, List<Say> why, double densityGMl, String source) {}
 
     public Say words() {
         return Say.of("lubricant." + code);
@@ -70,8 +71,8 @@ public record Lubricant(
     }
 
     /** All that are known, those that fit first, of those the likeliest to serve well. */
-    public static List<Weighed> weigh(Knowledge knowledge, Duty duty) {
-        record Ranked(Weighed weighed, int against, int goodness) {}
+    public static List<WeighedLubricant> weigh(Knowledge knowledge, Duty duty) {
+        record Ranked(WeighedLubricant weighed, int against, int goodness) {}
         return knowledge.rows("lubricants").stream()
                 .map(Lubricant::of)
                 .map(l -> {
@@ -81,7 +82,7 @@ public record Lubricant(
                     why.addAll(unsure);
                     why.addAll(l.speaksFor(duty));
                     return new Ranked(
-                            new Weighed(l.code, l.words(), against.isEmpty(), why, l.densityGMl, l.source),
+                            new WeighedLubricant(l.code, l.words(), against.isEmpty(), why, l.densityGMl, l.source),
                             against.size(),
                             l.goodness(duty) - 2 * unsure.size());
                 })

@@ -58,5 +58,5 @@ public record StepBack(
     public record Thing(int number, Say words, int count, String cell, boolean cameOff, Goes goes, Optional<Say> ask) {}
 
     /** A change that is likely, to be taken by one press. */
-    public record Proposed(Change.Mended kind, Optional<Integer> thing, Say words) {}
+    public record Proposed(MendChange.Mended kind, Optional<Integer> thing, Say words) {}
 }

@@ -45,7 +45,7 @@ public record WayBack(List<StepBack> steps) {
      * @param openQuestions what has to be settled while one still gets at it: fragments, parts that may have fallen out
      */
     public record Mend(
-            Map<String, List<Change>> changes,
+            Map<String, List<MendChange>> changes,
             String gear,
             Optional<Way> way,
             Optional<Material> casePlastic,
@@ -95,7 +95,7 @@ public record WayBack(List<StepBack> steps) {
         private final Mend mend;
         private final boolean gearHere;
         private final TeardownStep step;
-        private final List<Change> changes;
+        private final List<MendChange> changes;
 
         One(List<Noted> ledger, int at, Mend mend, boolean gearHere) {
             this.ledger = ledger;
@@ -125,7 +125,7 @@ public record WayBack(List<StepBack> steps) {
 
         private List<Thing> things() {
             List<Thing> things = new ArrayList<>();
-            boolean own = has(Change.Mended.OWN_FASTENERS);
+            boolean own = has(MendChange.Mended.OWN_FASTENERS);
             for (Fastener f : step.fasteners()) {
                 int number = things.size() + 1;
                 Goes goes = own && THREADED.contains(f.kind()) ? Goes.OUT : goes(number);
@@ -142,7 +142,7 @@ public record WayBack(List<StepBack> steps) {
                 int number = things.size() + 1;
                 things.add(new Thing(number, Say.typed(p.name()), 1, p.cell(), true, goes(number), Optional.empty()));
             }
-            for (Change change : changes) {
+            for (MendChange change : changes) {
                 for (Fastener f : change.own()) {
                     things.add(new Thing(
                             things.size() + 1,
@@ -157,13 +157,13 @@ public record WayBack(List<StepBack> steps) {
             return things;
         }
 
-        private boolean has(Change.Mended kind) {
+        private boolean has(MendChange.Mended kind) {
             return changes.stream().anyMatch(c -> c.kind() == kind);
         }
 
         private Goes goes(int number) {
             return changes.stream()
-                            .anyMatch(c -> c.kind() == Change.Mended.NEW_PART
+                            .anyMatch(c -> c.kind() == MendChange.Mended.NEW_PART
                                     && c.thing().filter(t -> t == number).isPresent())
                     ? Goes.NEW
                     : Goes.IN;
@@ -189,7 +189,7 @@ public record WayBack(List<StepBack> steps) {
 
         private List<Say> lineUp() {
             List<Say> lineUp = new ArrayList<>();
-            boolean turned = has(Change.Mended.TURNED_OVER);
+            boolean turned = has(MendChange.Mended.TURNED_OVER);
             for (PartOff p : step.partsOff()) {
                 if (!p.wayRound().isEmpty()) {
                     lineUp.add(Say.of(
@@ -244,7 +244,7 @@ public record WayBack(List<StepBack> steps) {
                     .orElseGet(() -> Say.of("back.byHand"));
         }
 
-        private static Say words(Change change) {
+        private static Say words(MendChange change) {
             Say what = change.own().isEmpty()
                     ? Say.of(change.kind())
                     : Say.of(
@@ -261,7 +261,7 @@ public record WayBack(List<StepBack> steps) {
             for (Thing thing : things()) {
                 if (thing.goes() == Goes.IN && BackWords.renewed(thing.words().typedText())) {
                     proposed.add(new Proposed(
-                            Change.Mended.NEW_PART,
+                            MendChange.Mended.NEW_PART,
                             Optional.of(thing.number()),
                             Say.of("back.renew", "what", thing.words())));
                 }
@@ -278,12 +278,14 @@ public record WayBack(List<StepBack> steps) {
                     .findFirst();
             return switch (way) {
                 case ASK_OWNER, DECLINE -> Optional.empty();
-                case GLUE -> Optional.of(new Proposed(Change.Mended.GLUED, Optional.empty(), Say.of("back.gluedGear")));
+                case GLUE ->
+                    Optional.of(new Proposed(MendChange.Mended.GLUED, Optional.empty(), Say.of("back.gluedGear")));
                 case FRESH_TEETH ->
-                    Optional.of(new Proposed(Change.Mended.TURNED_OVER, Optional.empty(), Say.of("back.movedGear")));
+                    Optional.of(
+                            new Proposed(MendChange.Mended.TURNED_OVER, Optional.empty(), Say.of("back.movedGear")));
                 default ->
                     gear.map(g -> new Proposed(
-                            Change.Mended.NEW_PART, Optional.of(g.number()), Say.of("back.newGear", "way", way)));
+                            MendChange.Mended.NEW_PART, Optional.of(g.number()), Say.of("back.newGear", "way", way)));
             };
         }
     }

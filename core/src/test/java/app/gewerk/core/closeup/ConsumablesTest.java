@@ -30,14 +30,14 @@ class ConsumablesTest {
         return new Duty(material(gear), material(mate), load, Duty.Speed.SLOW, temperature, food);
     }
 
-    private static List<Lubricant.Weighed> weigh(Duty duty) {
+    private static List<Lubricant.WeighedLubricant> weigh(Duty duty) {
         return Lubricant.weigh(Knowledge.shipped(), duty);
     }
 
     private static List<String> fitting(Duty duty) {
         return weigh(duty).stream()
-                .filter(Lubricant.Weighed::fits)
-                .map(Lubricant.Weighed::code)
+                .filter(Lubricant.WeighedLubricant::fits)
+                .map(Lubricant.WeighedLubricant::code)
                 .toList();
     }
 
@@ -79,13 +79,16 @@ class ConsumablesTest {
                 .contains("try it on a hidden spot");
     }
 
-    private static List<Bond.Weighed> bonds(Bond.Use use, String one, String other, double gap, double cureC) {
+    private static List<Bond.WeighedBond> bonds(Bond.Use use, String one, String other, double gap, double cureC) {
         return Bond.weigh(
                 Knowledge.shipped(), new Bond.Joint(use, material(one), material(other), gap, false, cureC, 40));
     }
 
-    private static List<String> holding(List<Bond.Weighed> bonds) {
-        return bonds.stream().filter(Bond.Weighed::fits).map(Bond.Weighed::code).toList();
+    private static List<String> holding(List<Bond.WeighedBond> bonds) {
+        return bonds.stream()
+                .filter(Bond.WeighedBond::fits)
+                .map(Bond.WeighedBond::code)
+                .toList();
     }
 
     /** Acetal takes glue only over a primer; thread lock cracks ABS (common practice). */
@@ -132,8 +135,8 @@ class ConsumablesTest {
     @ParameterizedTest
     @CsvSource({"0.5, 0.9, 0.9", "0.3, 0.87, 1.1", "0.8, 1.0, 0.85"})
     void sharesGoFromMassToVolumeAndBack(double byMass, double first, double second) {
-        Mix mix = Mix.byMass(byMass, first, second);
-        assertThat(Mix.byVolume(mix.firstByVolume(), first, second).firstByMass())
+        Shares mix = Shares.byMass(byMass, first, second);
+        assertThat(Shares.byVolume(mix.firstByVolume(), first, second).firstByMass())
                 .isCloseTo(byMass, within(1e-12));
         // 100 g of it, weighed and poured.
         assertThat((byMass * 100 / first) / (byMass * 100 / first + (1 - byMass) * 100 / second))

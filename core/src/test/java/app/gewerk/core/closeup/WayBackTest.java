@@ -40,7 +40,7 @@ class WayBackTest {
         return noted;
     }
 
-    private static Mend mend(Map<String, List<Change>> changes) {
+    private static Mend mend(Map<String, List<MendChange>> changes) {
         return new Mend(
                 changes,
                 "drive gear",
@@ -148,15 +148,15 @@ class WayBackTest {
                 mend(Map.of(
                         "step-3",
                         List.of(
-                                new Change(Change.Mended.NEW_PART, Optional.of(3), List.of(), ""),
-                                new Change(
-                                        Change.Mended.ADDED,
+                                new MendChange(MendChange.Mended.NEW_PART, Optional.of(3), List.of(), ""),
+                                new MendChange(
+                                        MendChange.Mended.ADDED,
                                         Optional.empty(),
                                         StepLine.read("in, 1 shim 1.2 mm").fasteners(),
                                         "")),
                         "step-1",
-                        List.of(new Change(
-                                Change.Mended.OWN_FASTENERS,
+                        List.of(new MendChange(
+                                MendChange.Mended.OWN_FASTENERS,
                                 Optional.empty(),
                                 StepLine.read("in, 4 M3x16 pan").fasteners(),
                                 "metal housing")))));

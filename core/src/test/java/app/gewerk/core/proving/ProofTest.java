@@ -60,7 +60,7 @@ class ProofTest {
         "1, 2, 3, 9, 9.1, 9.2"
     })
     void whatIsRealIsSoByWelchsTest(double a, double b, double c, double d, double e, double f) {
-        Difference difference = Difference.of(List.of(a, b, c), List.of(d, e, f), 1e-9);
+        MeasuredDifference difference = MeasuredDifference.of(List.of(a, b, c), List.of(d, e, f), 1e-9);
         double p = new TTest().tTest(new double[] {a, b, c}, new double[] {d, e, f});
         assertThat(difference.real()).isEqualTo(p < 0.05);
         double mean = (d + e + f - a - b - c) / 3;
@@ -71,11 +71,12 @@ class ProofTest {
     @Test
     void oneReadingOfEachIsJudgedByItsInstrument() {
         // 1.96 × 0.02 × √2.
-        Difference close = Difference.of(List.of(0.50), List.of(0.46), 0.02);
+        MeasuredDifference close = MeasuredDifference.of(List.of(0.50), List.of(0.46), 0.02);
         assertThat(close.real()).isFalse();
         assertThat(close.high() - close.difference()).isCloseTo(1.959964 * 0.02 * Math.sqrt(2), within(1e-5));
-        assertThat(Difference.of(List.of(0.50), List.of(0.40), 0.02).real()).isTrue();
-        assertThat(Difference.of(List.of(0.5, 0.5, 0.5), List.of(0.49, 0.49, 0.49), 0.02)
+        assertThat(MeasuredDifference.of(List.of(0.50), List.of(0.40), 0.02).real())
+                .isTrue();
+        assertThat(MeasuredDifference.of(List.of(0.5, 0.5, 0.5), List.of(0.49, 0.49, 0.49), 0.02)
                         .real())
                 .as("three alike do not make an ammeter better than it is")
                 .isFalse();

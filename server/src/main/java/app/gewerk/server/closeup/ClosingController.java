@@ -4,7 +4,7 @@ import app.gewerk.core.AtMost;
 import app.gewerk.core.Wire;
 import app.gewerk.core.account.Right;
 import app.gewerk.core.closeup.Account;
-import app.gewerk.core.closeup.Change;
+import app.gewerk.core.closeup.MendChange;
 import app.gewerk.core.closeup.WayBack;
 import app.gewerk.core.teardown.StepLine;
 import app.gewerk.server.http.Needs;
@@ -85,7 +85,7 @@ class ClosingController {
                 here,
                 jobId,
                 spec.stepKey(),
-                Wire.parse(Change.Mended.class, spec.mended()),
+                Wire.parse(MendChange.Mended.class, spec.mended()),
                 Optional.ofNullable(spec.thing()),
                 text(spec.own()),
                 text(spec.note()),

@@ -1,7 +1,7 @@
 package app.gewerk.server.closeup;
 
 import app.gewerk.core.closeup.Account;
-import app.gewerk.core.closeup.Change;
+import app.gewerk.core.closeup.MendChange;
 import app.gewerk.core.closeup.StepBack;
 import app.gewerk.core.closeup.WayBack;
 import app.gewerk.core.damage.ToothMap;
@@ -74,7 +74,7 @@ public class ClosingService {
     public record PutBack(String key, String by, OffsetDateTime at, Account account) {}
 
     /** A change of the mend. */
-    public record MadeChange(int number, String key, Change change) {}
+    public record MadeChange(int number, String key, MendChange change) {}
 
     /** That it is closed: what lies left over, and why what is open may stay so. */
     public record Closed(WayBack.Closing closing, String by, OffsetDateTime at) {}
@@ -245,7 +245,7 @@ public class ClosingService {
             Here here,
             long jobId,
             String key,
-            Change.Mended kind,
+            MendChange.Mended kind,
             Optional<Integer> thing,
             String own,
             String note,
@@ -263,7 +263,7 @@ public class ClosingService {
                         throw new Refused("back.offToChange", "step", step.number());
                     }
                     TeardownStep line = read(own);
-                    Change change = new Change(kind, thing, line.fasteners(), note.strip());
+                    MendChange change = new MendChange(kind, thing, line.fasteners(), note.strip());
                     if (thing.isPresent() && step.things().stream().noneMatch(t -> t.number() == thing.get())) {
                         throw Refused.at("thing", "back.noThing", "thing", thing.get());
                     }

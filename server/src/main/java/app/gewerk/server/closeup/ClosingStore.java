@@ -9,7 +9,7 @@ import static org.jooq.impl.DSL.max;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.closeup.Account;
-import app.gewerk.core.closeup.Change;
+import app.gewerk.core.closeup.MendChange;
 import app.gewerk.core.closeup.WayBack;
 import app.gewerk.core.teardown.TeardownStep;
 import app.gewerk.server.device.StoredStep;
@@ -36,7 +36,7 @@ class ClosingStore {
     record Back(String key, Account account, String by, OffsetDateTime at) {}
 
     /** A change of the mend, by the number it has on this job. */
-    record Made(int number, String key, Change change) {}
+    record Made(int number, String key, MendChange change) {}
 
     /** What is known of the whole. */
     record Whole(
@@ -92,8 +92,8 @@ class ClosingStore {
                 .fetch(r -> new Made(
                         r.getNumber(),
                         r.getStepKey(),
-                        new Change(
-                                Wire.parse(Change.Mended.class, r.getKind()),
+                        new MendChange(
+                                Wire.parse(MendChange.Mended.class, r.getKind()),
                                 Optional.ofNullable(r.getThing()),
                                 json.read(r.getOwn().data(), StoredStep.class)
                                         .step()
@@ -106,7 +106,7 @@ class ClosingStore {
      *
      * @param own a step of the ledger that holds what goes in
      */
-    void add(Here here, long jobId, String key, Change change, TeardownStep own, OffsetDateTime now) {
+    void add(Here here, long jobId, String key, MendChange change, TeardownStep own, OffsetDateTime now) {
         int last = sql.select(coalesce(max(CLOSING_CHANGE.NUMBER), 0))
                 .from(CLOSING_CHANGE)
                 .where(CLOSING_CHANGE.SHOP_ID.eq(here.shopId()), CLOSING_CHANGE.JOB_ID.eq(jobId))

@@ -6,8 +6,8 @@ import app.gewerk.core.closeup.Bond;
 import app.gewerk.core.closeup.Duty;
 import app.gewerk.core.closeup.GreaseAmount;
 import app.gewerk.core.closeup.Lubricant;
-import app.gewerk.core.closeup.Mix;
 import app.gewerk.core.closeup.PressingIn;
+import app.gewerk.core.closeup.Shares;
 import app.gewerk.core.fit.Growth;
 import app.gewerk.core.fit.PressFit;
 import app.gewerk.core.material.Material;
@@ -46,7 +46,7 @@ class ConsumablesController {
             boolean food) {}
 
     @PostMapping("/lubricant")
-    List<Lubricant.Weighed> lubricant(@RequestBody LubricantRequest request) {
+    List<Lubricant.WeighedLubricant> lubricant(@RequestBody LubricantRequest request) {
         return Lubricant.weigh(
                 known.now().knowledge(),
                 new Duty(
@@ -77,7 +77,7 @@ class ConsumablesController {
             double worksC) {}
 
     @PostMapping("/bond")
-    List<Bond.Weighed> bond(@RequestBody BondRequest request) {
+    List<Bond.WeighedBond> bond(@RequestBody BondRequest request) {
         return Bond.weigh(
                 known.now().knowledge(),
                 new Bond.Joint(
@@ -123,16 +123,16 @@ class ConsumablesController {
             double secondDensityGMl) {}
 
     @PostMapping("/mix")
-    Mix mix(@RequestBody MixRequest request) {
+    Shares mix(@RequestBody MixRequest request) {
         Double volume = request.firstByVolume();
         Double mass = request.firstByMass();
         if (volume != null) {
-            return Mix.byVolume(volume, request.firstDensityGMl(), request.secondDensityGMl());
+            return Shares.byVolume(volume, request.firstDensityGMl(), request.secondDensityGMl());
         }
         if (mass == null) {
             throw Refused.at("firstByVolume", "mix.oneShare");
         }
-        return Mix.byMass(mass, request.firstDensityGMl(), request.secondDensityGMl());
+        return Shares.byMass(mass, request.firstDensityGMl(), request.secondDensityGMl());
     }
 
     /**

@@ -4,8 +4,8 @@ import app.gewerk.core.Wire;
 import app.gewerk.core.gear.Limits;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
-import app.gewerk.core.proving.Difference;
 import app.gewerk.core.proving.Measure;
+import app.gewerk.core.proving.MeasuredDifference;
 import app.gewerk.core.proving.Proof;
 import app.gewerk.core.proving.Rung;
 import app.gewerk.core.proving.TestPlan;
@@ -74,14 +74,14 @@ public class ProvingService implements BeforeReady {
     }
 
     /** A trial that was made, or left out. */
-    public record Tried(String trial, Result result, String seen, String by, OffsetDateTime at) {}
+    public record TriedTrial(String trial, Result result, String seen, String by, OffsetDateTime at) {}
 
     /**
      * A trial with how it ended last.
      *
      * @param rung by its name, for people
      */
-    public record PlannedTrial(Trial trial, Say rung, Optional<Tried> last) {}
+    public record PlannedTrial(Trial trial, Say rung, Optional<TriedTrial> last) {}
 
     /**
      * One measure, before and after.
@@ -96,7 +96,7 @@ public class ProvingService implements BeforeReady {
             List<Double> before,
             List<Double> after,
             List<Double> others,
-            Optional<Difference> difference) {}
+            Optional<MeasuredDifference> difference) {}
 
     /** What is counted. */
     public enum Counted {
@@ -161,7 +161,7 @@ public class ProvingService implements BeforeReady {
     public JobProof proof(Here here, long jobId) {
         Job job = jobs.job(here, jobId);
         TestPlan plan = plan(here, job);
-        Map<String, Tried> last = last(here, jobId);
+        Map<String, TriedTrial> last = last(here, jobId);
         List<PlannedTrial> trials = plan.trials().stream()
                 .map(t -> new PlannedTrial(t, t.rung().words(), Optional.ofNullable(last.get(t.code()))))
                 .toList();
@@ -191,13 +191,13 @@ public class ProvingService implements BeforeReady {
         return TestPlan.of(known.now().knowledge(), new TestPlan.About(job.kind(), hazards, motor, suspects));
     }
 
-    private Map<String, Tried> last(Here here, long jobId) {
-        Map<String, Tried> last = new LinkedHashMap<>();
+    private Map<String, TriedTrial> last(Here here, long jobId) {
+        Map<String, TriedTrial> last = new LinkedHashMap<>();
         store.tried(here, jobId).forEach(t -> last.put(t.trial(), t));
         return last;
     }
 
-    private static Map<String, Result> results(Map<String, Tried> last) {
+    private static Map<String, Result> results(Map<String, TriedTrial> last) {
         Map<String, Result> results = new LinkedHashMap<>();
         last.forEach((code, tried) -> results.put(code, tried.result()));
         return results;
@@ -225,7 +225,7 @@ public class ProvingService implements BeforeReady {
                                     .toList(),
                             before.isEmpty() || after.isEmpty()
                                     ? Optional.empty()
-                                    : Optional.of(Difference.of(before, after, m.sigma())));
+                                    : Optional.of(MeasuredDifference.of(before, after, m.sigma())));
                 })
                 .toList();
     }
@@ -459,7 +459,7 @@ public class ProvingService implements BeforeReady {
     }
 
     private List<Say> failed(Here here, Job job) {
-        Map<String, Tried> last = last(here, job.id());
+        Map<String, TriedTrial> last = last(here, job.id());
         List<Say> failed = new ArrayList<>();
         for (Trial trial : plan(here, job).trials()) {
             Optional.ofNullable(last.get(trial.code()))

@@ -11,7 +11,7 @@ import static org.jooq.impl.DSL.max;
 import app.gewerk.core.Wire;
 import app.gewerk.core.proving.Measure;
 import app.gewerk.core.proving.TestPlan.Result;
-import app.gewerk.server.proving.ProvingService.Tried;
+import app.gewerk.server.proving.ProvingService.TriedTrial;
 import app.gewerk.server.shop.Here;
 import java.time.OffsetDateTime;
 import java.util.Arrays;
@@ -29,7 +29,7 @@ class ProvingStore {
     }
 
     /** All results, the first first. */
-    List<Tried> tried(Here here, long jobId) {
+    List<TriedTrial> tried(Here here, long jobId) {
         return sql.select(
                         TRIAL_RESULT.TRIAL, TRIAL_RESULT.RESULT, TRIAL_RESULT.SEEN, PERSON.NAME, TRIAL_RESULT.TRIED_AT)
                 .from(TRIAL_RESULT)
@@ -37,7 +37,7 @@ class ProvingStore {
                 .on(PERSON.SHOP_ID.eq(TRIAL_RESULT.SHOP_ID), PERSON.ID.eq(TRIAL_RESULT.TRIED_BY))
                 .where(TRIAL_RESULT.SHOP_ID.eq(here.shopId()), TRIAL_RESULT.JOB_ID.eq(jobId))
                 .orderBy(TRIAL_RESULT.NUMBER)
-                .fetch(r -> new Tried(
+                .fetch(r -> new TriedTrial(
                         r.value1(), Wire.parse(Result.class, r.value2()), r.value3(), r.value4(), r.value5()));
     }
 

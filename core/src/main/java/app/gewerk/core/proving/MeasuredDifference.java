@@ -12,14 +12,14 @@ import org.hipparchus.distribution.continuous.TDistribution;
  * @param low of the 95 % interval, {@code high} its other end
  * @param real whether the interval leaves out no difference at all
  */
-public record Difference(
+public record MeasuredDifference(
         double before, double after, double difference, double low, double high, boolean real, Say words) {
     private static final double BOTH_SIDES = 0.975;
     /** Degrees of freedom of a spread that is known: the normal's. */
     private static final double KNOWN = 1e6;
 
     /** @param sigma of the instrument, a single reading's standard deviation */
-    public static Difference of(List<Double> before, List<Double> after, double sigma) {
+    public static MeasuredDifference of(List<Double> before, List<Double> after, double sigma) {
         Sample one = Sample.of(before, sigma);
         Sample two = Sample.of(after, sigma);
         double variance = one.ofMean() + two.ofMean();
@@ -33,7 +33,8 @@ public record Difference(
         Say words = real
                 ? Say.of("prove.real", "less", difference < 0, "by", Math.abs(difference), "room", half)
                 : Say.of("prove.notReal", "by", difference, "room", half);
-        return new Difference(one.mean, two.mean, difference, difference - half, difference + half, real, words);
+        return new MeasuredDifference(
+                one.mean, two.mean, difference, difference - half, difference + half, real, words);
     }
 
     private static double square(double x) {

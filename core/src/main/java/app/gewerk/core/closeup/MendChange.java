@@ -1,6 +1,5 @@
 package app.gewerk.core.closeup;
 
-import app.gewerk.core.AtMost;
 import app.gewerk.core.Wire;
 import app.gewerk.core.teardown.Fastener;
 import app.gewerk.core.words.Refused;
@@ -14,11 +13,7 @@ import java.util.Optional;
  * @param own what goes in besides or in place of the old: a shim, screws of another length
  * @param note in the technician's words: {@code mark to the ridge}
  */
-public record Change(
-        Mended kind,
-        Optional<Integer> thing,
-        @AtMost(20) List<Fastener> own,
-        @AtMost(400) String note) {
+public record MendChange(Mended kind, Optional<Integer> thing, List<Fastener> own, String note) {
 
     /** What was done to what goes in. */
     public enum Mended {
@@ -40,7 +35,7 @@ public record Change(
     }
 
     /** @throws Refused where what it needs is not said */
-    public Change {
+    public MendChange {
         own = List.copyOf(own);
         if ((kind == Mended.OWN_FASTENERS || kind == Mended.ADDED) == own.isEmpty()) {
             throw Refused.at("own", own.isEmpty() ? "back.whichOwn" : "back.noOwn");

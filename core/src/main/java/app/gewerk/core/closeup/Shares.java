@@ -9,25 +9,25 @@ import app.gewerk.core.gear.Limits;
  * @param firstByMass of the first, 0 to 1
  * @param densityGMl of the mixture
  */
-public record Mix(double firstByVolume, double firstByMass, double densityGMl) {
+public record Shares(double firstByVolume, double firstByMass, double densityGMl) {
 
     private static void requireDensities(double first, double second) {
         Limits.requireBetween("density", first, 0.5, 3);
         Limits.requireBetween("density", second, 0.5, 3);
     }
 
-    public static Mix byMass(double firstByMass, double firstDensity, double secondDensity) {
+    public static Shares byMass(double firstByMass, double firstDensity, double secondDensity) {
         Limits.requireBetween("massFraction", firstByMass, 0, 1);
         requireDensities(firstDensity, secondDensity);
         double first = firstByMass / firstDensity;
         double second = (1 - firstByMass) / secondDensity;
-        return new Mix(first / (first + second), firstByMass, 1 / (first + second));
+        return new Shares(first / (first + second), firstByMass, 1 / (first + second));
     }
 
-    public static Mix byVolume(double firstByVolume, double firstDensity, double secondDensity) {
+    public static Shares byVolume(double firstByVolume, double firstDensity, double secondDensity) {
         Limits.requireBetween("volumeFraction", firstByVolume, 0, 1);
         requireDensities(firstDensity, secondDensity);
         double density = firstByVolume * firstDensity + (1 - firstByVolume) * secondDensity;
-        return new Mix(firstByVolume, firstByVolume * firstDensity / density, density);
+        return new Shares(firstByVolume, firstByVolume * firstDensity / density, density);
     }
 }

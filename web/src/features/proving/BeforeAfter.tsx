@@ -1,0 +1,168 @@
+import { Box } from '@mui/material';
+import { z } from 'zod';
+import { api, ask, newKey, type Schemas } from '../../api/client';
+import { FigureInput } from '../../parts/FigureInput';
+import { useDraft } from '../../parts/useDraft';
+import { useSave } from '../../parts/useSave';
+import { texts } from '../../texts';
+import { colour, font } from '../../theme';
+import type { Proof } from './queries';
+import { useShownProof } from './useShownProof';
+
+const words = texts.proving;
+const typed = z.string();
+
+/** Each measure as two marks on one scale: before, after, and the model's others. */
+export function BeforeAfter({ jobId, proof }: { jobId: number; proof: Proof }) {
+  return (
+    <>
+      <Box component="h2" sx={{ m: 0, mb: 0.5, fontSize: 17 }}>
+        {words.mat}
+      </Box>
+      <Box sx={{ fontSize: 14, mb: 1 }}>{words.howToType}</Box>
+      <Box
+        sx={{ display: 'grid', gridTemplateColumns: '112px 1fr 1fr', gap: '4px 8px', alignItems: 'center' }}
+      >
+        <span />
+        <Box sx={{ fontSize: 14 }}>{words.before}</Box>
+        <Box sx={{ fontSize: 14 }}>{words.after}</Box>
+        {proof.readings.map((reading) => (
+          <MeasureRow key={reading.measure} jobId={jobId} reading={reading} />
+        ))}
+      </Box>
+    </>
+  );
+}
+
+function MeasureRow({ jobId, reading }: { jobId: number; reading: Schemas['BeforeAfter'] }) {
+  return (
+    <>
+      <Box sx={{ fontSize: 15 }}>
+        {reading.words}, {reading.unit}
+      </Box>
+      <Repeats jobId={jobId} reading={reading} after={false} />
+      <Repeats jobId={jobId} reading={reading} after />
+      {(reading.before.length > 0 || reading.after.length > 0) && (
+        <Box sx={{ gridColumn: '1 / -1', mb: 0.5 }}>
+          <Scale reading={reading} />
+          {reading.difference && <Box sx={{ fontSize: 14 }}>{reading.difference.words}</Box>}
+        </Box>
+      )}
+    </>
+  );
+}
+
+function Repeats(props: { jobId: number; reading: Schemas['BeforeAfter']; after: boolean }) {
+  const { jobId, reading, after } = props;
+  const shown = useShownProof(jobId);
+  const saved = (after ? reading.after : reading.before).join(' ');
+  const [draft, setDraft] = useDraft(`proof:${jobId}:${reading.measure}:${after}`, typed);
+  const save = useSave(
+    (now: string) =>
+      ask(
+        api.PUT('/api/proving/{jobId}/readings', {
+          params: { path: { jobId }, header: { 'Idempotency-Key': newKey() } },
+          body: { measure: reading.measure, after, typed: now },
+        }),
+      ),
+    (proof) => {
+      setDraft(undefined);
+      shown(proof);
+    },
+  );
+  const keep = () => {
+    if (draft !== undefined && draft !== saved && !save.busy) void save.run(draft);
+  };
+  return (
+    <Box>
+      <FigureInput
+        aria-label={words.reading(reading.words, after)}
+        aria-invalid={save.refused !== undefined}
+        inputMode="decimal"
+        value={draft ?? saved}
+        set={setDraft}
+        onBlur={keep}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') keep();
+        }}
+      />
+      {save.refused && (
+        <Box role="alert" sx={{ fontSize: 13, color: colour.over }}>
+          {save.refused.message}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+const WIDTH = 360;
+const MARGIN = 8;
+
+/** One scale from the least to the most that was read, before above, after below, others as points between. */
+function Scale({ reading }: { reading: Schemas['BeforeAfter'] }) {
+  const all = [...reading.before, ...reading.after, ...reading.others];
+  const least = Math.min(...all);
+  const most = Math.max(...all);
+  const span = most - least || 1;
+  const x = (value: number) => MARGIN + ((value - least) / span) * (WIDTH - 2 * MARGIN);
+  const mean = (values: number[]) => values.reduce((sum, v) => sum + v, 0) / values.length;
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} 34`}
+      width="100%"
+      role="img"
+      aria-label={words.scale(reading.before, reading.after, reading.others, reading.unit)}
+    >
+      <line x1={MARGIN} x2={WIDTH - MARGIN} y1={17} y2={17} stroke={colour.matLineStrong} strokeWidth={2} />
+      {reading.others.map((value, index) => (
+        <circle key={index} cx={x(value)} cy={17} r={3} fill={colour.boneEdge} />
+      ))}
+      {reading.before.map((value, index) => (
+        <line
+          key={index}
+          x1={x(value)}
+          x2={x(value)}
+          y1={5}
+          y2={15}
+          stroke={colour.overEdge}
+          strokeWidth={2}
+        />
+      ))}
+      {reading.after.map((value, index) => (
+        <line
+          key={index}
+          x1={x(value)}
+          x2={x(value)}
+          y1={19}
+          y2={29}
+          stroke={colour.measure}
+          strokeWidth={2}
+        />
+      ))}
+      {reading.before.length > 0 && (
+        <text
+          x={x(mean(reading.before))}
+          y={10}
+          fontSize={11}
+          fill={colour.paper}
+          textAnchor="middle"
+          fontFamily={font.figures}
+        >
+          {words.beforeMark}
+        </text>
+      )}
+      {reading.after.length > 0 && (
+        <text
+          x={x(mean(reading.after))}
+          y={33}
+          fontSize={11}
+          fill={colour.paper}
+          textAnchor="middle"
+          fontFamily={font.figures}
+        >
+          {words.afterMark}
+        </text>
+      )}
+    </svg>
+  );
+}
