@@ -1041,7 +1041,7 @@ export const en = {
     runFields: {
       ran: 'Ran so far',
       life: 'The warranty will see',
-      shape: 'Shape of failures (1 any age, 2–3 wear)',
+      shape: 'Shape (1 any age, 2 wear)',
       confidence: 'Confidence, %',
     },
     keepRun: 'Keep this',
