@@ -628,6 +628,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/handback/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["terms_1"];
+        put: operations["saveTerms_2"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handback/{jobId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["handback"];
+        put: operations["tell"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handback/{jobId}/bills": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handback/{jobId}/bills/{bill}/bill.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["billPdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handback/{jobId}/bills/{bill}/bill.xml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["billXml"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handback/{jobId}/bills/{bill}/credit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["credit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handback/{jobId}/hand-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["handOver"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/handback/{jobId}/job.json": {
         parameters: {
             query?: never;
@@ -652,6 +764,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["pdf_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handback/{jobId}/report.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["report"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2260,6 +2388,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workings/bill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sums"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workings/blend": {
         parameters: {
             query?: never;
@@ -2986,6 +3130,33 @@ export interface components {
             parts: number;
             say: string;
         };
+        Bill: {
+            currency: string;
+            discount: number;
+            lines: components["schemas"]["BillLine"][];
+            paid: number;
+            taxPercent: number;
+        };
+        BillDraft: {
+            currency: string;
+            discount: number;
+            lines: components["schemas"]["BillLine"][];
+            paid: number;
+            taxPercent: number;
+        };
+        BillLine: {
+            /** @enum {string} */
+            of: "labour" | "part" | "other";
+            price: number;
+            quantity: number;
+            what: string;
+        };
+        BillRequest: {
+            billedTo: string;
+            discount: number;
+            lines: components["schemas"]["BillLine"][];
+            paid: number;
+        };
         BlankSpec: {
             bore?: components["schemas"]["BoreSpec"];
             holes?: components["schemas"]["HolesSpec"];
@@ -3331,6 +3502,10 @@ export interface components {
             drawnMm: number;
             /** @enum {string} */
             kind: "outside" | "bore" | "firstLayers";
+        };
+        CreditRequest: {
+            gross: number;
+            why: string;
         };
         Culprit: {
             /** Format: date-time */
@@ -3848,6 +4023,10 @@ export interface components {
             scatterMm: number;
             shrinkPercent: components["schemas"]["Found"];
         };
+        HandOver: {
+            /** Format: int32 */
+            version: number;
+        };
         Hazard: {
             code: string;
             words: string;
@@ -3960,6 +4139,21 @@ export interface components {
             serial?: string;
             wouldSpend?: string;
         };
+        IssuedBill: {
+            bill: components["schemas"]["Bill"];
+            billedTo: string;
+            by: string;
+            /** Format: int32 */
+            credits?: number;
+            /** Format: date */
+            dueOn: string;
+            /** Format: date */
+            issuedOn: string;
+            /** Format: int32 */
+            number: number;
+            sums: components["schemas"]["Sums"];
+            why: string;
+        };
         Item: {
             gear?: components["schemas"]["GearAsListed"];
             /** @enum {string} */
@@ -4033,6 +4227,17 @@ export interface components {
             open: string[];
             steps: components["schemas"]["StepBack"][];
             still: components["schemas"]["Balance"];
+        };
+        JobHandback: {
+            billedTo: string;
+            bills: components["schemas"]["IssuedBill"][];
+            currency: string;
+            missing: string[];
+            proposed: components["schemas"]["BillLine"][];
+            terms: components["schemas"]["PaperTerms"];
+            told?: components["schemas"]["ToldOwner"];
+            /** Format: date */
+            warrantyUntil: string;
         };
         JobLedger: {
             balance: components["schemas"]["Balance"];
@@ -4999,6 +5204,19 @@ export interface components {
             centreDistanceMm?: number;
             first: components["schemas"]["GearSpec"];
             second: components["schemas"]["GearSpec"];
+        };
+        PaperTerms: {
+            address: string;
+            country?: string;
+            /** Format: int32 */
+            daysToPay: number;
+            noTaxReason: string;
+            taxNumber: string;
+            taxPercent?: number;
+            /** Format: int32 */
+            version: number;
+            /** Format: int32 */
+            warrantyMonths: number;
         };
         PartCard: {
             chain: components["schemas"]["Called"][];
@@ -6022,6 +6240,13 @@ export interface components {
             /** Format: double */
             secondPerHundred: number;
         };
+        Sums: {
+            due: number;
+            gross: number;
+            lines: number;
+            net: number;
+            tax: number;
+        };
         Suspect: {
             component: string;
             /** Format: double */
@@ -6168,6 +6393,16 @@ export interface components {
             address: string;
             code: string[];
             fingerprint?: string;
+        };
+        ToldOwner: {
+            avoid: string;
+            next: string;
+            /** @enum {string} */
+            oldParts: "returned" | "kept" | "thrownAway";
+            /** Format: int32 */
+            version: number;
+            /** Format: date */
+            warrantyUntil?: string;
         };
         ToothMap: {
             /** @enum {string} */
@@ -7697,6 +7932,235 @@ export interface operations {
             };
         };
     };
+    terms_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperTerms"];
+                };
+            };
+        };
+    };
+    saveTerms_2: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaperTerms"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperTerms"];
+                };
+            };
+        };
+    };
+    handback: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobHandback"];
+                };
+            };
+        };
+    };
+    tell: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToldOwner"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobHandback"];
+                };
+            };
+        };
+    };
+    bill: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BillRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobHandback"];
+                };
+            };
+        };
+    };
+    billPdf: {
+        parameters: {
+            query?: {
+                paper?: string;
+            };
+            header?: never;
+            path: {
+                jobId: number;
+                bill: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    billXml: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+                bill: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/xml": string;
+                };
+            };
+        };
+    };
+    credit: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                jobId: number;
+                bill: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CreditRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobHandback"];
+                };
+            };
+        };
+    };
+    handOver: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandOver"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+        };
+    };
     json: {
         parameters: {
             query?: never;
@@ -7722,6 +8186,30 @@ export interface operations {
     pdf_1: {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    report: {
+        parameters: {
+            query?: {
+                paper?: string;
+            };
             header?: never;
             path: {
                 jobId: number;
@@ -10611,6 +11099,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Backlash"];
+                };
+            };
+        };
+    };
+    sums: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BillDraft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sums"];
                 };
             };
         };

@@ -6,6 +6,7 @@ import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { Frame } from '../job/Frame';
+import { StepNotes } from '../job/StepNotes';
 import type { Step } from '../job/StepTeeth';
 import { BackMat } from './BackMat';
 import { Closed } from './Closed';
@@ -41,6 +42,7 @@ export function CloseUp({
           )}
           <DoneSteps jobId={job.id} closing={closing} />
           <OnWhat jobId={job.id} closing={closing} />
+          <StepNotes job={job} step="closeUp" />
         </Box>
       )}
     </Frame>

@@ -17,6 +17,7 @@ import { Prove } from '../proving/Prove';
 import { ReadStep } from '../reading/ReadStep';
 import { StepCautions } from '../caution/StepCautions';
 import { Look } from '../damage/Look';
+import { HandBack } from '../handback/HandBack';
 import { JobGearMat } from '../reading/JobGearMat';
 import { Ledger } from '../teardown/Ledger';
 import { Timers } from '../timing/Timers';
@@ -24,7 +25,6 @@ import { Frame } from './Frame';
 import { usePulse } from './usePulse';
 import { Get } from '../sourcing/Get';
 import { Journal } from './Journal';
-import { StepNotes } from './StepNotes';
 import { STEPS, StepTeeth, type Step } from './StepTeeth';
 import { jobQuery } from './queries';
 import { PlainButton } from '../../parts/PlainButton';
@@ -143,6 +143,8 @@ function wholeStep(job: Schemas['Job'], step: Step, go: (to: Step) => void, head
           {head}
         </Prove>
       );
+    case 'handBack':
+      return <HandBack job={job}>{head}</HandBack>;
     default:
       return undefined;
   }
@@ -161,9 +163,8 @@ function StepBody({ job, step, go }: { job: Schemas['Job']; step: Step; go: (to:
     case 'choose':
     case 'closeUp':
     case 'prove':
+    case 'handBack':
       return null;
-    default:
-      return <StepNotes key={step} job={job} step={step} go={go} />;
   }
 }
 

@@ -18,6 +18,7 @@ import { Culprits } from '../diagnosis/Culprits';
 import { heardQuery } from '../diagnosis/queries';
 import { ElectricalChecks } from '../intake/ElectricalChecks';
 import { Frame } from '../job/Frame';
+import { StepNotes } from '../job/StepNotes';
 import type { Step } from '../job/StepTeeth';
 import { useRefreshJob } from '../job/useRefreshJob';
 import { BeforeAfter } from './BeforeAfter';
@@ -66,6 +67,7 @@ export function Prove({
           {proof.safety.needed && <ElectricalChecks jobId={job.id} beforeReturn />}
           {heard && <Culprits jobId={job.id} heard={heard} />}
           <Proved job={job} proof={proof} go={go} />
+          <StepNotes job={job} step="prove" />
         </Box>
       )}
     </Frame>

@@ -31,7 +31,8 @@ class LayeringTest {
                     "org.locationtech.jts..",
                     "com.ibm.icu..",
                     "org.yaml.snakeyaml..",
-                    "org.apache.commons.csv..", "javax.xml.stream..");
+                    "org.apache.commons.csv..",
+                    "javax.xml.stream..");
 
     @ArchTest
     static final ArchRule coreHasNoClockAndNoConnections = noClasses()

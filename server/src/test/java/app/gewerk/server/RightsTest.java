@@ -31,6 +31,7 @@ class RightsTest {
                 POST /api/phone/open
                 GET /api/shop
                 POST /api/workings/backlash
+                POST /api/workings/bill
                 POST /api/workings/blend
                 POST /api/workings/bond
                 POST /api/workings/grease
@@ -120,6 +121,11 @@ class RightsTest {
                 GET /api/timers
                 GET /api/closeup/{jobId}
                 GET /api/proving/{jobId}
+                GET /api/handback/terms
+                GET /api/handback/{jobId}
+                GET /api/handback/{jobId}/report.pdf
+                GET /api/handback/{jobId}/bills/{bill}/bill.pdf
+                GET /api/handback/{jobId}/bills/{bill}/bill.xml
                 GET /api/sourcing/needs
                 GET /api/sourcing/parcels
                 GET /api/sourcing/parcels/{orderId}/lines/{position}/check
@@ -156,6 +162,10 @@ class RightsTest {
                 POST /api/job/{id}/move
                 POST /api/job/{id}/note
                 POST /api/phone/link/{jobId}
+                PUT /api/handback/{jobId}
+                POST /api/handback/{jobId}/bills
+                POST /api/handback/{jobId}/bills/{bill}/credit
+                POST /api/handback/{jobId}/hand-over
                 POST /api/photo/{jobId}
                 PUT /api/photo/{jobId}/{id}/marks
                 POST /api/sourcing/parcels/{orderId}/lines/{position}
@@ -235,6 +245,7 @@ class RightsTest {
                 DELETE /api/intake/serial-rules/{id}
                 PUT /api/knowledge/{file}
                 PUT /api/shop/terms
+                PUT /api/handback/terms
                 POST /api/stores/sellers
                 PUT /api/stores/sellers/{seller}/terms
                 """);

@@ -66,6 +66,10 @@ class ShopsApiTest {
             entry("POST /api/closeup/{jobId}/closed", Map.of("leftOver", 0)),
             entry("PUT /api/closeup/{jobId}/case", Map.of("plastic", "ABS")),
             entry("POST /api/closeup/{jobId}/steps/{key}/back", Map.of("shorts", List.of(), "seen", List.of())),
+            entry("PUT /api/handback/{jobId}", Map.of("oldParts", "kept", "avoid", "x", "next", "y", "version", 0)),
+            entry("POST /api/handback/{jobId}/bills", BillingApiTest.BILL),
+            entry("POST /api/handback/{jobId}/bills/{bill}/credit", Map.of("gross", 1, "why", "x")),
+            entry("POST /api/handback/{jobId}/hand-over", Map.of("version", 1)),
             entry("POST /api/proving/{jobId}/listen-again", Map.of("version", 1)),
             entry("POST /api/proving/{jobId}/proved", Map.of("version", 1)),
             entry("PUT /api/proving/{jobId}/readings", Map.of("measure", "noise", "after", true, "typed", "61")),
@@ -297,6 +301,7 @@ class ShopsApiTest {
                 entry("printerId", "" + printer),
                 entry("timer", "1"),
                 entry("change", "1"),
+                entry("bill", "1"),
                 entry("part", "motor"),
                 entry("number", "MN-1"),
                 entry("seller", "onlymine"));

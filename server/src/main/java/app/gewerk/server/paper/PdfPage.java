@@ -38,6 +38,10 @@ public final class PdfPage implements AutoCloseable {
     /** More letters than any box of a paper has room for in one line. */
     private static final int MOST_IN_A_LINE = 400;
 
+    private static final float ROW_SIZE = 10;
+    /** At the right of a row. */
+    private static final double FIGURES_MM = 32;
+
     private static final int LONGEST_WORD = 40;
 
     /** Read once; every document embeds what it uses of it. */
@@ -55,6 +59,10 @@ public final class PdfPage implements AutoCloseable {
 
     public PdfPage(String title) {
         this(title, WIDTH_MM, HEIGHT_MM, MARGIN_MM);
+    }
+
+    public PdfPage(String title, Paper paper) {
+        this(title, paper.widthMm(), paper.heightMm(), MARGIN_MM);
     }
 
     public PdfPage(String title, double widthMm, double heightMm, double marginMm) {
@@ -136,6 +144,35 @@ public final class PdfPage implements AutoCloseable {
 
     public void line(String text) {
         paragraphs(text, 10);
+    }
+
+    /** A line with a figure at its end, at the right margin. */
+    public void row(String text, String figure) {
+        paragraphs(text, ROW_SIZE, FIGURES_MM);
+        ColumnText.showTextAligned(
+                content,
+                Element.ALIGN_RIGHT,
+                new Phrase(printable(figure), new Font(FONT, ROW_SIZE)),
+                points(widthMm - marginMm),
+                points(heightMm - fromTopMm),
+                0);
+    }
+
+    /** A thin line across the page. */
+    public void rule() {
+        space(2);
+        frame(marginMm, fromTopMm, widthMm - 2 * marginMm, 0);
+        space(1);
+    }
+
+    /** Room for a drawing of this height; how far its lower edge is from the page's, in mm. */
+    public double drawingMm(double height) {
+        if (fromTopMm + height > heightMm - marginMm) {
+            document.newPage();
+            fromTopMm = marginMm;
+        }
+        fromTopMm += height;
+        return heightMm - fromTopMm;
     }
 
     /** A black rectangle, mm from the upper left corner. */
@@ -226,6 +263,10 @@ public final class PdfPage implements AutoCloseable {
     }
 
     private void paragraphs(String text, float size) {
+        paragraphs(text, size, 0);
+    }
+
+    private void paragraphs(String text, float size, double freeAtRightMm) {
         float leading = points(size * LINE_MM);
         for (String given : text.split("\\R", -1)) {
             String paragraph = printable(given);
@@ -238,7 +279,10 @@ public final class PdfPage implements AutoCloseable {
             while (more) {
                 Budget.spend();
                 column.setSimpleColumn(
-                        points(marginMm), points(marginMm), points(widthMm - marginMm), points(heightMm - fromTopMm));
+                        points(marginMm),
+                        points(marginMm),
+                        points(widthMm - marginMm - freeAtRightMm),
+                        points(heightMm - fromTopMm));
                 more = ColumnText.hasMoreText(column.go());
                 fromTopMm = heightMm - column.getYLine() / POINTS_PER_MM;
                 if (more) {

@@ -1,0 +1,247 @@
+package app.gewerk.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import jakarta.servlet.http.Cookie;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.stream.IntStream;
+import java.util.stream.StreamSupport;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import tools.jackson.databind.JsonNode;
+
+/** Bills are numbered without gaps, never altered, and taken back by an entry of their own. */
+@ApiTest
+class BillingApiTest {
+    static final Map<String, Object> BILL = Map.of(
+            "lines",
+            List.of(
+                    Map.of("of", "labour", "what", "Work on it", "quantity", 1.25, "price", 48),
+                    Map.of("of", "part", "what", "a gear of 24 teeth", "quantity", 1, "price", 3.99)),
+            "discount",
+            5,
+            "paid",
+            20,
+            "billedTo",
+            "A. Owner\nCanal Street 4");
+
+    @Autowired
+    private Api api;
+
+    @Autowired
+    private Owner owner;
+
+    private Cookie mara;
+    private long job;
+
+    @BeforeEach
+    void aShopThatBills() {
+        mara = api.stepUp("Mara");
+        job = api.job(mara, "clicks");
+        say(Map.of());
+    }
+
+    private Api.Answer say(Map<String, Object> besides) {
+        Map<String, Object> terms = new HashMap<>(Map.of(
+                "address",
+                "Quay 7\nLindmoor",
+                "country",
+                "DE",
+                "taxNumber",
+                "DE123456789",
+                "taxPercent",
+                19,
+                "noTaxReason",
+                "",
+                "warrantyMonths",
+                12,
+                "daysToPay",
+                14));
+        terms.put(
+                "version", api.get("/api/handback/terms").body().path("version").asInt());
+        terms.putAll(besides);
+        return api.put(mara, "/api/handback/terms", terms);
+    }
+
+    private Api.Answer bill(long of, Map<String, Object> bill) {
+        return api.post(mara, "/api/handback/" + of + "/bills", bill);
+    }
+
+    private JsonNode last() {
+        JsonNode bills = api.get("/api/handback/" + job).body().path("bills");
+        return bills.get(bills.size() - 1);
+    }
+
+    private static String text(byte[] pdf, float width) throws Exception {
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            assertThat(document.getPage(0).getMediaBox().getWidth() / 72 * 25.4f)
+                    .isBetween(width - 0.2f, width + 0.2f);
+            return new PDFTextStripper().getText(document);
+        }
+    }
+
+    @Test
+    void theBillIsProposedFromMinutesAndIssuedWithItsSums() throws Exception {
+        api.post(mara, "/api/job/" + job + "/bench-minutes", Map.of("minutes", 75));
+        JsonNode proposed =
+                api.get("/api/handback/" + job).body().path("proposed").get(0);
+        assertThat(proposed.path("quantity").asDouble()).isEqualTo(1.25);
+        assertThat(proposed.path("price").asDouble()).isEqualTo(48);
+        Api.Answer issued = bill(job, BILL);
+        assertThat(issued.status()).as(issued.text()).isEqualTo(200);
+        assertThat(last().path("sums").path("tax").asDouble()).isEqualTo(11.21);
+        assertThat(last().path("sums").path("due").asDouble()).isEqualTo(50.20);
+        int number = last().path("number").asInt();
+        String path = "/api/handback/" + job + "/bills/" + number;
+        assertThat(text(api.bytes(path + "/bill.pdf"), 210))
+                .contains("Bill " + number)
+                .contains("a gear of 24 teeth")
+                .contains("70.20")
+                .contains("50.20")
+                .contains("DE123456789")
+                .contains("Canal Street 4");
+        assertThat(text(api.bytes(path + "/bill.pdf?paper=letter"), 215.9f)).contains("50.20");
+        assertThat(api.get(path + "/bill.pdf?paper=papyrus").status()).isEqualTo(422);
+        assertThat(api.get(path + "/bill.xml").text())
+                .contains("<cbc:PayableAmount currencyID=\"EUR\">50.20</cbc:PayableAmount>");
+    }
+
+    @Test
+    void whatCannotBeBilledIsRefusedAndTakesNoNumber() {
+        bill(job, BILL);
+        int before = last().path("number").asInt();
+        Map<String, Object> free = new HashMap<>(BILL);
+        free.put("lines", List.of(Map.of("of", "labour", "what", "Work", "quantity", 1, "price", 0)));
+        assertThat(bill(job, free).detail()).startsWith("Labour has no rate");
+        Map<String, Object> over = new HashMap<>(BILL);
+        over.put("discount", 999);
+        assertThat(bill(job, over).status()).isEqualTo(422);
+        bill(job, BILL);
+        assertThat(last().path("number").asInt()).isEqualTo(before + 1);
+    }
+
+    @Test
+    void nothingIsBilledWhileNobodyHasSaidTheTaxOrTheRate() {
+        owner.execute("update shop set tax_percent = null");
+        assertThat(bill(job, BILL).detail()).contains("which tax the shop charges");
+        assertThat(api.get("/api/handback/" + job).body().path("missing").toString())
+                .contains("which tax");
+        say(Map.of());
+        owner.execute("update shop set hourly_rate = 0");
+        assertThat(bill(job, BILL).detail()).startsWith("Labour has no rate");
+        owner.execute("update shop set hourly_rate = 48");
+        assertThat(bill(job, BILL).status()).isEqualTo(200);
+    }
+
+    @Test
+    void aBillIsTakenBackByAnEntryOfItsOwnAndNeverBeyondIt() {
+        bill(job, BILL);
+        int number = last().path("number").asInt();
+        String path = "/api/handback/" + job + "/bills/" + number + "/credit";
+        assertThat(api.post(mara, path, Map.of("gross", 70.21, "why", "x")).detail())
+                .isEqualTo("No more than 70.20 of this bill can be taken back");
+        assertThat(api.post(mara, path, Map.of("gross", 10, "why", " ")).detail())
+                .contains("Say why");
+        assertThat(api.post(mara, path, Map.of("gross", 10, "why", "a scratch")).status())
+                .isEqualTo(200);
+        assertThat(last().path("credits").asInt()).isEqualTo(number);
+        assertThat(last().path("sums").path("gross").asDouble()).isEqualTo(10);
+        assertThat(api.post(mara, path, Map.of("gross", 60.21, "why", "x")).detail())
+                .contains("No more than 60.20");
+        int credit = last().path("number").asInt();
+        assertThat(api.post(
+                                mara,
+                                "/api/handback/" + job + "/bills/" + credit + "/credit",
+                                Map.of("gross", 1, "why", "x"))
+                        .detail())
+                .contains("cannot be taken back");
+        assertThat(api.get("/api/handback/" + job + "/bills/" + credit + "/bill.xml")
+                        .text())
+                .contains("<CreditNote")
+                .contains("<cbc:ID>" + number + "</cbc:ID>");
+    }
+
+    @Test
+    void aBillThatIsOutCannotBeAlteredEvenInTheDatabase() {
+        bill(job, BILL);
+        int number = last().path("number").asInt();
+        assertThat(org.assertj.core.api.Assertions.catchThrowable(
+                        () -> owner.execute("update bill set gross = 1 where number = " + number)))
+                .hasMessageContaining("a bill is not altered");
+        assertThat(org.assertj.core.api.Assertions.catchThrowable(
+                        () -> owner.execute("delete from bill where number = " + number)))
+                .hasMessageContaining("a bill is not altered");
+    }
+
+    @Test
+    void manyAtOnceLeaveNoGapAndTheSameSaveIsOneBill() {
+        bill(job, BILL);
+        int before = last().path("number").asInt();
+        List<Long> jobs = new ArrayList<>();
+        for (int i = 0; i < 4; i++) {
+            jobs.add(api.job(mara, "one of many"));
+        }
+        Map<String, Object> wrong = new HashMap<>(BILL);
+        wrong.put("paid", 9999);
+        List<CompletableFuture<Api.Answer>> sent = IntStream.range(0, 24)
+                .mapToObj(i -> CompletableFuture.supplyAsync(() -> i % 6 == 5
+                        ? bill(jobs.get(i % 4), wrong)
+                        : api.post(
+                                mara,
+                                "/api/handback/" + jobs.get(i % 4) + "/bills",
+                                BILL,
+                                "bill-key-" + jobs.get(i % 4))))
+                .toList();
+        sent.forEach(CompletableFuture::join);
+        List<Integer> numbers = jobs.stream()
+                .flatMap(j -> StreamSupport.stream(
+                        api.get("/api/handback/" + j).body().path("bills").spliterator(), false))
+                .map(b -> b.path("number").asInt())
+                .sorted()
+                .toList();
+        assertThat(numbers)
+                .isEqualTo(IntStream.rangeClosed(before + 1, before + 4).boxed().toList());
+    }
+
+    @Test
+    void theOwnerGetsAReportInTheirWordsAndTheMachineGoesOut() throws Exception {
+        int version = api.get("/api/job/" + job).body().path("version").asInt();
+        Map<String, Object> over = Map.of("version", version);
+        assertThat(api.post(mara, "/api/handback/" + job + "/hand-over", over).detail())
+                .contains("old parts");
+        Map<String, Object> told = Map.of(
+                "oldParts",
+                "returned",
+                "warrantyUntil",
+                "2027-11-27",
+                "avoid",
+                "Do not force the crank",
+                "next",
+                "The belt is near its end",
+                "version",
+                0);
+        assertThat(api.put(mara, "/api/handback/" + job, told).status()).isEqualTo(200);
+        assertThat(api.put(mara, "/api/handback/" + job, told).status()).isEqualTo(409);
+        bill(job, BILL);
+        String report = text(api.bytes("/api/handback/" + job + "/report.pdf"), 210);
+        assertThat(report)
+                .contains("clicks")
+                .contains("Do not force the crank")
+                .contains("The belt is near its end")
+                .contains("a gear of 24 teeth")
+                .contains("2027")
+                .contains("the old parts go back with it")
+                .contains("has not been passed: do not plug it in");
+        Api.Answer gone = api.post(mara, "/api/handback/" + job + "/hand-over", over);
+        assertThat(gone.status()).as(gone.text()).isEqualTo(200);
+        assertThat(gone.body().path("place").asString()).isEqualTo("putAway");
+    }
+}

@@ -1,0 +1,159 @@
+import { Box, Button } from '@mui/material';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import { api, ask, newKey, type Schemas } from '../../api/client';
+import { Mark } from '../../parts/Marks';
+import { Notice } from '../../parts/Notice';
+import { useDraft } from '../../parts/useDraft';
+import { useSave } from '../../parts/useSave';
+import { texts } from '../../texts';
+import { colour } from '../../theme';
+import { BenchMinutes } from '../job/BenchMinutes';
+import { Frame } from '../job/Frame';
+import { StepNotes } from '../job/StepNotes';
+import { refreshJob, useRefreshJob } from '../job/useRefreshJob';
+import { billForm, proposedForm, readForm } from './billForm';
+import { BillLines } from './BillLines';
+import { BillOnMat } from './BillOnMat';
+import { IssuedBills } from './IssuedBills';
+import { PaperTerms } from './PaperTerms';
+import { ToldTheOwner } from './ToldTheOwner';
+import { handbackQuery, type Handback } from './queries';
+
+const words = texts.handback;
+
+/** Step 10: what the owner gets; the bill on the mat as it will be, here only what is missing for it. */
+export function HandBack({ job, children }: { job: Schemas['Job']; children: ReactNode }) {
+  const known = useQuery(handbackQuery(job.id)).data;
+  return known ? (
+    <Open job={job} known={known}>
+      {children}
+    </Open>
+  ) : (
+    <Frame mat={null}>{children}</Frame>
+  );
+}
+
+function Open({ job, known, children }: { job: Schemas['Job']; known: Handback; children: ReactNode }) {
+  const queries = useQueryClient();
+  const [draft, setDraft, about] = useDraft(`bill:${job.id}`, billForm);
+  const form = draft ?? proposedForm(known);
+  const read = readForm(form);
+  const bill = useSave(
+    (key: string) =>
+      ask(
+        api.POST('/api/handback/{jobId}/bills', {
+          params: { path: { jobId: job.id }, header: { 'Idempotency-Key': key } },
+          body: read ?? { lines: [], discount: 0, paid: 0, billedTo: form.billedTo },
+        }),
+      ),
+    (now) => {
+      setDraft(undefined);
+      queries.setQueryData(handbackQuery(job.id).queryKey, now);
+      refreshJob(queries, job.id, ['handBack']);
+    },
+  );
+  const sums = useQuery({
+    queryKey: ['bill-sums', JSON.stringify(read), known.terms.taxPercent],
+    queryFn: ({ signal }) =>
+      ask(
+        api.POST('/api/workings/bill', {
+          body: {
+            lines: read?.lines ?? [],
+            discount: read?.discount ?? 0,
+            paid: read?.paid ?? 0,
+            taxPercent: known.terms.taxPercent ?? 0,
+            currency: known.currency,
+          },
+          signal,
+        }),
+      ),
+    enabled: read !== undefined && read.lines.length > 0,
+    retry: false,
+  });
+  const billed = known.bills.some((b) => b.credits === undefined);
+  return (
+    <Frame mat={<BillOnMat job={job} known={known} form={form} sums={sums.data} />}>
+      {children}
+      <Box sx={{ pt: 1.5, pb: 2, display: 'grid', gap: 2, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+        {known.missing.map((missing) => (
+          <Notice key={missing} look="next" role="status">
+            <Mark name="caution" />
+            <span>{missing}</span>
+          </Notice>
+        ))}
+        <BenchMinutes job={job} />
+        <IssuedBills jobId={job.id} known={known} />
+        <Box component={billed ? 'details' : 'section'}>
+          {billed && (
+            <Box component="summary" sx={{ cursor: 'pointer', minHeight: 32 }}>
+              {words.another}
+            </Box>
+          )}
+          <BillLines form={form} set={setDraft} currency={known.currency} />
+          {(bill.refused ?? sums.error) && (
+            <Notice look="danger" role="alert">
+              {bill.refused?.message ?? sums.error?.message}
+            </Notice>
+          )}
+          <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', mt: 1 }}>
+            <Button
+              variant="contained"
+              disabled={bill.busy || !read || read.lines.length === 0}
+              onClick={() => void bill.run(about.key || newKey())}
+            >
+              {sums.data ? words.billIt(sums.data.due, known.currency) : words.billItPlain}
+            </Button>
+            {!read && <Box sx={{ color: colour.danger }}>{words.unread}</Box>}
+          </Box>
+        </Box>
+        <ToldTheOwner jobId={job.id} known={known} />
+        <Papers jobId={job.id} />
+        <HandOver job={job} />
+        <StepNotes job={job} step="handBack" />
+        <PaperTerms terms={known.terms} jobId={job.id} />
+      </Box>
+    </Frame>
+  );
+}
+
+function Papers({ jobId }: { jobId: number }) {
+  const link = (paper: string, name: string) => (
+    <a href={`/api/handback/${jobId}/report.pdf?paper=${paper}`} target="_blank" rel="noreferrer">
+      {name}
+    </a>
+  );
+  return (
+    <Box sx={{ display: 'flex', gap: 2 }}>
+      {words.report} {link('a4', 'A4')} {link('letter', words.letter)}
+    </Box>
+  );
+}
+
+/** The machine goes out of the door. */
+function HandOver({ job }: { job: Schemas['Job'] }) {
+  const refresh = useRefreshJob(job.id, 'handBack');
+  const over = useSave(
+    (key: string) =>
+      ask(
+        api.POST('/api/handback/{jobId}/hand-over', {
+          params: { path: { jobId: job.id }, header: { 'Idempotency-Key': key } },
+          body: { version: job.version },
+        }),
+      ),
+    refresh,
+  );
+  if (job.place === 'putAway') return <Notice look="calm">{words.gone}</Notice>;
+  return (
+    <Box sx={{ display: 'grid', gap: 1, justifyItems: 'start' }}>
+      {over.refused && (
+        <Notice look="danger" role="alert">
+          {over.refused.message}
+        </Notice>
+      )}
+      <Button variant="contained" disabled={over.busy} onClick={() => void over.run(newKey())}>
+        {words.handOver}
+      </Button>
+    </Box>
+  );
+}
