@@ -43,7 +43,7 @@ export function actingKeys(): Set<string> {
 
 function typing(target: EventTarget | null): boolean {
   return (
-    target instanceof HTMLInputElement ||
+    (target instanceof HTMLInputElement && target.type !== 'checkbox' && target.type !== 'radio') ||
     target instanceof HTMLTextAreaElement ||
     target instanceof HTMLSelectElement ||
     (target instanceof HTMLElement &&

@@ -1079,14 +1079,12 @@ export const en = {
     howToType: 'Repeats one after another: 0.42 0.43 0.41',
     before: 'before',
     after: 'after',
-    beforeMark: 'before',
-    afterMark: 'after',
     reading: (what: string, after: boolean) => `${what} ${after ? 'after' : 'before'}`,
     scale: (before: number[], after: number[], others: number[], unit: string) =>
       `before ${before.join(' ')} ${unit}, after ${after.join(' ')} ${unit}` +
       (others.length ? `, others of the model ${others.map((o) => o.toFixed(2)).join(' ')} ${unit}` : ''),
     ran: 'Ran without a failure',
-    tap: (n: number, unit: string) => `${n} ${unit} – tap for one more`,
+    tap: (n: number, unit: string) => `${n} ${unit}: one more`,
     counted: 'What is counted',
     units: { strokes: 'strokes', turns: 'turns', hours: 'hours' },
     runFields: {

@@ -1,5 +1,6 @@
 import { Box, Button, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { z } from 'zod';
 import { api, ask, newKey, type Schemas } from '../../api/client';
 import { DraftNotices } from '../../parts/EditNotices';
@@ -17,6 +18,7 @@ const note = z.string();
 export function StepNotes({ job, step }: { job: Schemas['Job']; step: Step }) {
   const refresh = useRefreshJob(job.id, step);
   const [draft, setDraft, about] = useDraft(`note:${job.id}:${step}`, note);
+  const [open, setOpen] = useState(draft !== undefined);
   const journal = useQuery(journalQuery(job.id));
   const save = useSave(
     () =>
@@ -33,7 +35,11 @@ export function StepNotes({ job, step }: { job: Schemas['Job']; step: Step }) {
   );
   const lines = journal.data?.filter((entry) => entry.step === step) ?? [];
   return (
-    <Box component="details" open={draft !== undefined || undefined}>
+    <Box
+      component="details"
+      open={open}
+      onToggle={(event) => setOpen((event.target as HTMLDetailsElement).open)}
+    >
       <Box component="summary" sx={{ cursor: 'pointer', minHeight: 32, color: colour.inkSoft }}>
         {texts.notes.written(lines.length)}
       </Box>

@@ -5,7 +5,7 @@ import { FigureInput } from '../../parts/FigureInput';
 import { useDraft } from '../../parts/useDraft';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
-import { colour, font } from '../../theme';
+import { colour } from '../../theme';
 import type { Proof } from './queries';
 import { useShownProof } from './useShownProof';
 
@@ -20,10 +20,7 @@ export function BeforeAfter({ jobId, proof }: { jobId: number; proof: Proof }) {
         {words.mat}
       </Box>
       <Box sx={{ fontSize: 14, mb: 1 }}>{words.howToType}</Box>
-      <Box
-        sx={{ display: 'grid', gridTemplateColumns: '112px 1fr 1fr', gap: '4px 8px', alignItems: 'center' }}
-      >
-        <span />
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: '2px 8px', alignItems: 'center' }}>
         <Box sx={{ fontSize: 14 }}>{words.before}</Box>
         <Box sx={{ fontSize: 14 }}>{words.after}</Box>
         {proof.readings.map((reading) => (
@@ -37,7 +34,7 @@ export function BeforeAfter({ jobId, proof }: { jobId: number; proof: Proof }) {
 function MeasureRow({ jobId, reading }: { jobId: number; reading: Schemas['BeforeAfter'] }) {
   return (
     <>
-      <Box sx={{ fontSize: 15 }}>
+      <Box sx={{ gridColumn: '1 / -1', fontSize: 14, mt: 0.5 }}>
         {reading.words}, {reading.unit}
       </Box>
       <Repeats jobId={jobId} reading={reading} after={false} />
@@ -96,7 +93,8 @@ function Repeats(props: { jobId: number; reading: Schemas['BeforeAfter']; after:
 }
 
 const WIDTH = 360;
-const MARGIN = 8;
+const LEFT = 56;
+const RIGHT = 8;
 
 /** One scale from the least to the most that was read, before above, after below, others as points between. */
 function Scale({ reading }: { reading: Schemas['BeforeAfter'] }) {
@@ -104,8 +102,11 @@ function Scale({ reading }: { reading: Schemas['BeforeAfter'] }) {
   const least = Math.min(...all);
   const most = Math.max(...all);
   const span = most - least || 1;
-  const x = (value: number) => MARGIN + ((value - least) / span) * (WIDTH - 2 * MARGIN);
-  const mean = (values: number[]) => values.reduce((sum, v) => sum + v, 0) / values.length;
+  const x = (value: number) => LEFT + ((value - least) / span) * (WIDTH - LEFT - RIGHT);
+  const rows = [
+    { name: words.before, values: reading.before, top: 4, stroke: colour.overEdge },
+    { name: words.after, values: reading.after, top: 20, stroke: colour.measure },
+  ].filter((row) => row.values.length > 0);
   return (
     <svg
       viewBox={`0 0 ${WIDTH} 34`}
@@ -113,56 +114,28 @@ function Scale({ reading }: { reading: Schemas['BeforeAfter'] }) {
       role="img"
       aria-label={words.scale(reading.before, reading.after, reading.others, reading.unit)}
     >
-      <line x1={MARGIN} x2={WIDTH - MARGIN} y1={17} y2={17} stroke={colour.matLineStrong} strokeWidth={2} />
+      <line x1={LEFT} x2={WIDTH - RIGHT} y1={17} y2={17} stroke={colour.matLineStrong} strokeWidth={2} />
       {reading.others.map((value, index) => (
         <circle key={index} cx={x(value)} cy={17} r={3} fill={colour.boneEdge} />
       ))}
-      {reading.before.map((value, index) => (
-        <line
-          key={index}
-          x1={x(value)}
-          x2={x(value)}
-          y1={5}
-          y2={15}
-          stroke={colour.overEdge}
-          strokeWidth={2}
-        />
+      {rows.map((row) => (
+        <g key={row.name}>
+          <text x={0} y={row.top + 9} fontSize={13} fill={colour.paper}>
+            {row.name}
+          </text>
+          {row.values.map((value, index) => (
+            <line
+              key={index}
+              x1={x(value)}
+              x2={x(value)}
+              y1={row.top}
+              y2={row.top + 11}
+              stroke={row.stroke}
+              strokeWidth={3}
+            />
+          ))}
+        </g>
       ))}
-      {reading.after.map((value, index) => (
-        <line
-          key={index}
-          x1={x(value)}
-          x2={x(value)}
-          y1={19}
-          y2={29}
-          stroke={colour.measure}
-          strokeWidth={2}
-        />
-      ))}
-      {reading.before.length > 0 && (
-        <text
-          x={x(mean(reading.before))}
-          y={10}
-          fontSize={11}
-          fill={colour.paper}
-          textAnchor="middle"
-          fontFamily={font.figures}
-        >
-          {words.beforeMark}
-        </text>
-      )}
-      {reading.after.length > 0 && (
-        <text
-          x={x(mean(reading.after))}
-          y={33}
-          fontSize={11}
-          fill={colour.paper}
-          textAnchor="middle"
-          fontFamily={font.figures}
-        >
-          {words.afterMark}
-        </text>
-      )}
     </svg>
   );
 }

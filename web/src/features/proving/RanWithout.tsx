@@ -93,7 +93,7 @@ export function RanWithout({ jobId, proof }: { jobId: number; proof: Proof }) {
         <Button
           variant="contained"
           onClick={tap}
-          sx={{ width: '100%', minHeight: 64, mb: 1, fontSize: 20, fontFamily: font.figures }}
+          sx={{ width: '100%', minHeight: 64, mb: 1, fontSize: 19, fontFamily: font.figures }}
         >
           {words.tap(proof.run.ran + untold, words.units[proof.run.unit])}
         </Button>

@@ -153,9 +153,9 @@ class AnotherLanguageTest {
             screens.put("/job/19/listen", "[What it may be]");
             screens.put("/job/19/open", "[The tray]");
             screens.put("/job/19/look", "[What the damage says]");
-            screens.put("/job/19/closeUp", "[Write it down]");
-            screens.put("/job/19/prove", "[Write it down]");
-            screens.put("/job/19/handBack", "[Write it down]");
+            screens.put("/job/19/closeUp", "[What goes on what");
+            screens.put("/job/19/prove", "[From the hand to the real load]");
+            screens.put("/job/19/handBack", "[For the owner]");
             screens.put("/job/19/read", "module]");
             screens.put("/job/25/read", "[Next: ");
             screens.put("/job/20/choose", "[Around the gear]");
@@ -193,7 +193,7 @@ class AnotherLanguageTest {
             technician.page.getByRole(AriaRole.DIALOG).waitFor();
             look(technician, "train");
             technician.open("/job/19/closeUp");
-            technician.text("[Write it down]").waitFor();
+            technician.text("[What goes on what").waitFor();
             technician.press("j");
             technician.text("[Back to the step]").waitFor();
             look(technician, "journal");

@@ -133,6 +133,7 @@ class MannersTest {
     void whatIsTypedSurvivesAReloadAndTheBackButton() {
         int job = newJob();
         technician.open("/job/" + job + "/closeUp");
+        technician.text("Write something down").click();
         technician.field("Write it down").fill("seven teeth flat 🦷");
         technician.page.reload();
         assertThat(technician.field("Write it down")).hasValue("seven teeth flat 🦷");

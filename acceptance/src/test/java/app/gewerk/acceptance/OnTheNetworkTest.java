@@ -47,9 +47,9 @@ class OnTheNetworkTest {
         STEPS.put("read", "It is 0.5 module");
         STEPS.put("choose", "The owner wants it");
         STEPS.put("get", "Get");
-        STEPS.put("closeUp", "Write it down");
-        STEPS.put("prove", "Write it down");
-        STEPS.put("handBack", "Write it down");
+        STEPS.put("closeUp", "What goes on what");
+        STEPS.put("prove", "From the hand to the real load");
+        STEPS.put("handBack", "For the owner");
     }
 
     /** What has to be as large as a finger, and what of it is not: targets within a line of text, and their own labels. */
@@ -253,6 +253,7 @@ class OnTheNetworkTest {
             ilva.field("PIN of Perrin").fill("2580");
             ilva.button("Perrin takes over").click();
             assertThat(ilva.page.getByTitle("change who is at the bench")).hasText("Perrin");
+            ilva.text("Write something down").click();
             ilva.field("Write it down").fill("the spring goes left");
             ilva.button("Keep the note").click();
             ilva.button("Journal").click();

@@ -37,6 +37,7 @@ class WithoutConnectionTest {
                 assertThat(mara.text("No connection. What was opened lately can be read as it was on"))
                         .isVisible();
                 assertThat(mara.page.locator("main h1")).isVisible();
+                mara.text("Write something down").click();
                 Locator note = mara.field("Write it down");
                 note.fill("the lid wants a new gasket");
                 mara.button("Keep the note").click();

@@ -49,6 +49,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -90,6 +91,8 @@ class DemoWorkshop implements SmartLifecycle {
     private final WeighingService weighing;
     private final DeviceService devices;
     private final DemoStores stores;
+    private final DemoReturns returns;
+    private final List<HandedBack> handedBack = new ArrayList<>();
     private final JsonMapper json;
     private final TransactionTemplate transaction;
     private boolean running;
@@ -112,6 +115,7 @@ class DemoWorkshop implements SmartLifecycle {
             WeighingService weighing,
             DeviceService devices,
             DemoStores stores,
+            DemoReturns returns,
             JsonMapper json,
             TransactionTemplate transaction) {
         this.shop = shop;
@@ -131,9 +135,12 @@ class DemoWorkshop implements SmartLifecycle {
         this.weighing = weighing;
         this.devices = devices;
         this.stores = stores;
+        this.returns = returns;
         this.json = json;
         this.transaction = transaction;
     }
+
+    private record HandedBack(int daysAgo, Here here, long id) {}
 
     record Story(
             String shop, List<String> people, List<SerialRule> serialRules, List<Telling> jobs, List<Built> trains) {}
@@ -179,6 +186,7 @@ class DemoWorkshop implements SmartLifecycle {
             @Nullable Integer minutes,
             @Nullable List<String> ledger,
             @Nullable Boolean wayIn,
+            DemoReturns.@Nullable Proved proof,
             @Nullable ToothMap toothMap,
             @Nullable Tapped rhythm,
             @Nullable OwnerWord ownerWord,
@@ -293,6 +301,8 @@ class DemoWorkshop implements SmartLifecycle {
         }
         story.trains().forEach(built -> build(built, first));
         stores.tell(first);
+        returns.terms(first);
+        handBack();
         return first;
     }
 
@@ -386,9 +396,7 @@ class DemoWorkshop implements SmartLifecycle {
         }
         decide(t, here, id);
         for (Move move : t.moves() == null ? List.<Move>of() : t.moves()) {
-            if (move.to() == Place.READY_TO_GO && intake.hazards(here, id).contains("mains")) {
-                at(here, move.daysAgo(), 190, () -> testBeforeReturn(t, here, id));
-            }
+            beforeMoving(t, move, here, id);
             at(
                     here,
                     move.daysAgo(),
@@ -403,17 +411,35 @@ class DemoWorkshop implements SmartLifecycle {
         }
     }
 
-    private List<IntakeService.RecordedCheck> testBeforeReturn(Telling t, Here here, long id) {
-        ElectricalCheck.Protection protection = t.electrical() == null
-                ? ElectricalCheck.Protection.DOUBLE_INSULATED
-                : t.electrical().protection();
-        return intake.recordCheck(
-                here,
-                id,
-                new ElectricalCheck.Readings(
-                        protection, true, true, true, Optional.of(1.8), Optional.of(0.08), Optional.of(48.0)),
-                "appliance tester",
-                Optional.of(here.personName()));
+    private void beforeMoving(Telling t, Move move, Here here, long id) {
+        switch (move.to()) {
+            case TO_PROVE -> {
+                if (t.ledger() != null) {
+                    at(here, move.daysAgo(), 150, () -> returns.closeUp(here, id));
+                }
+                if (t.proof() != null) {
+                    at(here, move.daysAgo(), 195, () -> returns.prove(here, id, t.proof()));
+                }
+            }
+            case READY_TO_GO -> {
+                ElectricalCheck.Protection protection = t.electrical() == null
+                        ? ElectricalCheck.Protection.DOUBLE_INSULATED
+                        : t.electrical().protection();
+                at(here, move.daysAgo(), 190, () -> returns.testBeforeReturn(here, id, protection));
+            }
+            case PUT_AWAY -> handedBack.add(new HandedBack(move.daysAgo(), here, id));
+            default -> {
+                // Nothing goes out by it.
+            }
+        }
+    }
+
+    /** Bills are numbered in the order of their days, whatever order the story is told in. */
+    private void handBack() {
+        handedBack.stream()
+                .sorted(Comparator.comparingInt(HandedBack::daysAgo).reversed())
+                .forEach(h -> at(h.here, h.daysAgo, 190, () -> returns.handBack(h.here, h.id)));
+        handedBack.clear();
     }
 
     private void atTheCounter(Telling t, Here here, long id) {

@@ -261,7 +261,11 @@ public class HandbackPapers {
         double y = page.drawingMm(GEAR_MM + 4) + GEAR_MM / 2 + 2;
         map.ifPresent(m -> teeth(page, m, PdfPage.MARGIN_MM + GEAR_MM / 2, y));
         gear.ifPresent(g -> page.outline(
-                Outline.of(g, CHORD_MM), PdfPage.MARGIN_MM + 2 * GEAR_MM, y, GEAR_MM / g.tipDiameterMm(), false));
+                Outline.of(g, CHORD_MM),
+                PdfPage.MARGIN_MM + (map.isPresent() ? 2 : 0.5) * GEAR_MM,
+                y,
+                GEAR_MM / g.tipDiameterMm(),
+                false));
         page.line(Say.of(map.isPresent() ? "paper.drawnDamage" : "paper.drawnGear"));
     }
 
