@@ -226,6 +226,7 @@ class FromGearToMoneyTest {
                 .isVisible();
         technician.button(Pattern.compile("^(Stop|Seen to).*bears load")).click();
         technician.button(Pattern.compile("^(Stop|Seen to).*grips")).click();
+        assertThat(technician.role(AriaRole.LIST, "Times that run")).hasCount(0);
         holds(3);
     }
 
