@@ -1,4 +1,4 @@
-import { Box, Button } from '@mui/material';
+import { Box } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, Route, Routes, useLocation, useNavigate } from 'react-router';
@@ -10,7 +10,6 @@ import { SignIn } from './features/account/SignIn';
 import { Find } from './features/shop/Find';
 import { Help } from './features/shop/Help';
 import { Rack } from './features/shop/Rack';
-import { TrayLabel } from './features/shop/TrayLabel';
 import { WhoIsHere } from './features/shop/WhoIsHere';
 import { resumeUploads } from './features/photo/uploads';
 import { workAt } from './parts/bench';
@@ -19,13 +18,13 @@ import { Tooth } from './parts/Marks';
 import { Part } from './parts/Part';
 import { useKeys } from './parts/useKeys';
 import { useLine } from './parts/useSave';
-import { dayWords, momentWords } from './parts/words';
+import { momentWords } from './parts/words';
 import { texts } from './texts';
 import { colour } from './theme';
 import { shopQuery } from './features/shop/queries';
-import { rackQuery } from './features/job/queries';
 import { PlainButton } from './parts/PlainButton';
 
+const Today = lazy(() => import('./features/dayplan/Today'));
 const Sheet = lazy(() => import('./features/job/Sheet'));
 const NewJob = lazy(() => import('./features/intake/NewJob'));
 const People = lazy(() => import('./features/account/People'));
@@ -122,7 +121,7 @@ export function App() {
               >
                 <Suspense fallback={<Box component="main" sx={{ bgcolor: colour.paper }} />}>
                   <Routes>
-                    <Route path="/" element={<Welcome />} />
+                    <Route path="/" element={<Today />} />
                     <Route path="/new" element={<NewJob />} />
                     <Route path="/job/:id/:step?" element={<Sheet />} />
                     <Route path="/workings/*" element={<Workings />} />
@@ -130,7 +129,7 @@ export function App() {
                     <Route path="/knowledge/:file?" element={<Knowledge />} />
                     <Route path="/stores/*" element={<Stores />} />
                     <Route path="/people" element={<People />} />
-                    <Route path="*" element={<Welcome />} />
+                    <Route path="*" element={<Today />} />
                   </Routes>
                 </Suspense>
               </Box>
@@ -150,49 +149,6 @@ export function App() {
       {shop.data && accounts && here && choosing && (
         <AtThisBench here={here} people={shop.data.people} close={() => setChoosing(false)} />
       )}
-    </Box>
-  );
-}
-
-/** Nothing open: the trays that press most, large. */
-function Welcome() {
-  const rack = useQuery(rackQuery);
-  const shop = useQuery(shopQuery);
-  const pressing = (rack.data ?? [])
-    .filter(
-      (shelf) => shelf.place === 'onTheBench' || shelf.place === 'toProve' || shelf.place === 'readyToGo',
-    )
-    .flatMap((shelf) => shelf.trays)
-    .filter((tray) => tray.promisedOn)
-    .sort((a, b) => (a.promisedOn ?? '').localeCompare(b.promisedOn ?? ''))
-    .slice(0, 6);
-  return (
-    <Box component="main" sx={{ bgcolor: colour.paper, p: 3, overflow: 'auto' }}>
-      <Box component="h1" sx={{ fontSize: 22, mt: 0 }}>
-        {shop.data?.name}
-      </Box>
-      {pressing.length > 0 && (
-        <>
-          <Box component="h2" sx={{ fontSize: 17 }}>
-            {texts.welcome.pressing}
-          </Box>
-          <Box sx={{ display: 'grid', gap: 1, maxWidth: 560 }}>
-            {pressing.map((tray) => (
-              <Box
-                key={tray.id}
-                sx={{ display: 'grid', gridTemplateColumns: '110px minmax(0, 1fr)', alignItems: 'center' }}
-              >
-                <strong>{dayWords(tray.promisedOn ?? '')}</strong>
-                <TrayLabel tray={tray} today={shop.data?.today} open={false} />
-              </Box>
-            ))}
-          </Box>
-        </>
-      )}
-      <Button component={Link} to="/new" variant="contained" sx={{ mt: 3 }}>
-        {texts.intake.title}
-        <Key>n</Key>
-      </Button>
     </Box>
   );
 }

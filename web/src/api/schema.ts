@@ -452,6 +452,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dayplan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["plan_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dayplan/hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["hours"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dayplan/promise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["promise"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/device": {
         parameters: {
             query?: never;
@@ -492,6 +540,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["model"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/device/{modelId}/lasted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["lasted"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1213,6 +1277,22 @@ export interface paths {
         };
         get: operations["file"];
         put: operations["save_2"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lasting/{jobId}/before": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["before"];
+        put: operations["cameBack"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3103,6 +3183,19 @@ export interface components {
             /** Format: double */
             toMm: number;
         };
+        Before: {
+            faults: string[];
+            /** Format: date */
+            handedBack: string;
+            /** Format: int64 */
+            jobId: number;
+            linked: boolean;
+            sameSerial: boolean;
+            /** Format: int32 */
+            trayNumber: number;
+            /** Format: date */
+            warrantyUntil?: string;
+        };
         BeforeAfter: {
             after: number[];
             before: number[];
@@ -3116,6 +3209,12 @@ export interface components {
         Begin: {
             name: string;
             password: string;
+        };
+        BenchHours: {
+            /** Format: int32 */
+            dayMinutes: number;
+            /** Format: int32 */
+            hands: number;
         };
         BenchMinutes: {
             /** Format: int32 */
@@ -3218,6 +3317,10 @@ export interface components {
             number: string;
             /** Format: date */
             until?: string;
+        };
+        CameBack: {
+            /** Format: int64 */
+            of?: number;
         };
         CandidateView: {
             /** Format: double */
@@ -3514,6 +3617,12 @@ export interface components {
             fault: string;
             why: string;
             words: string;
+        };
+        DayChance: {
+            /** Format: double */
+            chance: number;
+            /** Format: date */
+            day: string;
         };
         Decide: {
             need?: components["schemas"]["Needing"];
@@ -5399,6 +5508,28 @@ export interface components {
             rung: string;
             trial: components["schemas"]["Trial"];
         };
+        PlannedWork: {
+            /** Format: date */
+            day: string;
+            /** Format: double */
+            from: number;
+            /** Format: int32 */
+            hand: number;
+            /** Format: int64 */
+            jobId: number;
+            /** Format: double */
+            lateMinutes: number;
+            machine: string;
+            /** @enum {string} */
+            place: "onTheBench" | "waitingForGear" | "waitingForAnswer" | "toProve" | "readyToGo" | "putAway";
+            /** Format: date */
+            promised?: string;
+            /** Format: double */
+            to: number;
+            /** Format: int32 */
+            tray: number;
+            why: string;
+        };
         PocketsSpec: {
             /** Format: int32 */
             count: number;
@@ -5505,6 +5636,10 @@ export interface components {
             name: string;
             why?: string;
         };
+        PromiseOutlook: {
+            days: components["schemas"]["DayChance"][];
+            pushed: components["schemas"]["Pushed"][];
+        };
         ProofReadingSpec: {
             after: boolean;
             measure: string;
@@ -5526,6 +5661,16 @@ export interface components {
             /** Format: int64 */
             journal: number;
             steps: ("takeIn" | "listen" | "open" | "look" | "read" | "choose" | "get" | "closeUp" | "prove" | "handBack")[];
+        };
+        Pushed: {
+            /** Format: double */
+            after: number;
+            /** Format: double */
+            before: number;
+            /** Format: int64 */
+            jobId: number;
+            /** Format: int32 */
+            tray: number;
         };
         PutBack: {
             account: components["schemas"]["Account"];
@@ -6131,6 +6276,22 @@ export interface components {
             fault: string;
             why?: string;
         };
+        Step: {
+            /** Format: int32 */
+            atRisk: number;
+            /** Format: double */
+            days: number;
+            /** Format: double */
+            error: number;
+            /** Format: int32 */
+            failed: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            share: number;
+        };
         StepBack: {
             before: string[];
             changes: string[];
@@ -6246,6 +6407,15 @@ export interface components {
             lines: number;
             net: number;
             tax: number;
+        };
+        Survival: {
+            /** Format: int32 */
+            cases: number;
+            /** Format: int32 */
+            failures: number;
+            steps: components["schemas"]["Step"][];
+            /** Format: double */
+            watchedDays: number;
         };
         Suspect: {
             component: string;
@@ -6608,6 +6778,23 @@ export interface components {
             /** @enum {string} */
             what: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
         };
+        WaitingWork: {
+            /** Format: int64 */
+            jobId: number;
+            machine: string;
+            /** @enum {string} */
+            place: "onTheBench" | "waitingForGear" | "waitingForAnswer" | "toProve" | "readyToGo" | "putAway";
+            /** Format: int32 */
+            tray: number;
+            /** Format: date */
+            until?: string;
+        };
+        WayLasted: {
+            survival: components["schemas"]["Survival"];
+            /** @enum {string} */
+            way: "glue" | "freshTeeth" | "donor" | "buy" | "original" | "substitute" | "print" | "cast" | "metal" | "assembly" | "askOwner" | "decline";
+            words: string;
+        };
         WayToFill: {
             differences: components["schemas"]["Difference"][];
             itemNumber: string;
@@ -6759,6 +6946,15 @@ export interface components {
             shaft: string;
             /** Format: double */
             wanted?: number;
+        };
+        WorkPlan: {
+            hours: components["schemas"]["BenchHours"];
+            /** Format: double */
+            lateMinutes: number;
+            /** Format: double */
+            leastLateMinutes: number;
+            planned: components["schemas"]["PlannedWork"][];
+            waiting: components["schemas"]["WaitingWork"][];
         };
         WorkView: {
             /** Format: double */
@@ -7571,6 +7767,74 @@ export interface operations {
             };
         };
     };
+    plan_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkPlan"];
+                };
+            };
+        };
+    };
+    hours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchHours"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchHours"];
+                };
+            };
+        };
+    };
+    promise: {
+        parameters: {
+            query: {
+                minutes: number;
+                arrives?: number;
+                due?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PromiseOutlook"];
+                };
+            };
+        };
+    };
     find_2: {
         parameters: {
             query: {
@@ -7632,6 +7896,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KnownMachine"];
+                };
+            };
+        };
+    };
+    lasted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                modelId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayLasted"][];
                 };
             };
         };
@@ -8946,6 +9232,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Opened"];
+                };
+            };
+        };
+    };
+    before: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Before"][];
+                };
+            };
+        };
+    };
+    cameBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CameBack"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Before"][];
                 };
             };
         };

@@ -183,7 +183,6 @@ export const en = {
     moveGo: 'Move it',
     because: 'because',
   },
-  welcome: { pressing: 'What presses most' },
   notes: {
     written: (n: number) => (n === 0 ? 'Write something down' : `Written down in this step: ${n}`),
     label: 'Write it down',
@@ -1056,6 +1055,41 @@ export const en = {
       daysToPay: 'Days to pay',
     },
     keepTerms: 'Keep this for all papers',
+  },
+  dayPlan: {
+    next: 'What to take up next',
+    hand: (n: number) => `Bench ${n}`,
+    nothing: 'Nothing on the bench. Take in a machine, or see what waits.',
+    more: (n: number) => `and ${n} more`,
+    promised: (day: string, why: string) => `promised ${day}: ${why}`,
+    late: (minutes: number, least: number) =>
+      `In this order promises are missed by ${Math.round(minutes)} min of bench time in all; no order does better than ${Math.round(least)}.`,
+    waiting: 'Nobody can work on',
+    promiseTitle: 'What could be promised for one more',
+    minutes: 'Minutes it takes',
+    arrives: 'Part here in, days',
+    due: 'Asked for in, days',
+    pushed: (tray: number, before: number, after: number) =>
+      `Tray ${tray} would be kept in ${Math.round(100 * after)} of 100 cases, not ${Math.round(100 * before)}.`,
+  },
+  lasting: {
+    wasHere: (day: string, sameSerial: boolean) =>
+      sameSerial
+        ? `This very machine was handed back on ${day}.`
+        : `The same owner got one of this model back on ${day}.`,
+    warranty: (until: string, holds: boolean) =>
+      holds ? `The warranty on that mend holds until ${until}.` : `Its warranty ended ${until}.`,
+    cameBack: 'It came back with that mend',
+    notSo: 'It did not',
+    title: 'How long mends lasted',
+    curve: (way: string, cases: number, failures: number) =>
+      `${way}: of ${cases} mends ${failures} came back with the same fault`,
+    all: 'all',
+    none: 'none',
+    days: (n: number) => `${n} days`,
+    counted: (cases: number, failures: number) =>
+      `${cases} ${cases === 1 ? 'mend' : 'mends'}, ${failures === 0 ? 'none' : failures} came back with the same fault` +
+      (cases < 10 ? '; few cases, so the band is wide' : ''),
   },
   proving: {
     mat: 'Before and after',

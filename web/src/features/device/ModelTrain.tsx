@@ -12,6 +12,7 @@ import { useEdit } from '../../parts/useEdit';
 import { useKeys } from '../../parts/useKeys';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
+import { HowLong } from '../lasting/HowLong';
 import { useMay } from '../shop/useRights';
 import { Frame } from '../job/Frame';
 import { AsText } from './AsText';
@@ -213,6 +214,7 @@ function TrainOf({ model, train }: { model: Schemas['KnownMachine']; train: Sche
       {study.data && <Sizes study={study.data} name={(code) => nameOf(machine, drive, code)} />}
       <ShaftsAndSets machine={machine} drive={drive} study={drawn} may={allowed} change={change} />
       <MotorAndWork machine={machine} drive={drive} may={allowed} change={change} />
+      <HowLong modelId={model.id} />
       {allowed && (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', py: 1.5 }}>
           <AsText modelId={model.id} read={(next) => edit.change(next)} />

@@ -9,6 +9,8 @@ import { texts } from '../../texts';
 import { colour } from '../../theme';
 import type { Step } from '../job/StepTeeth';
 import { Photos } from '../photo/Photos';
+import { CameBack } from '../lasting/CameBack';
+import { shopQuery } from '../shop/queries';
 import { KnownMachine } from './Counter';
 import { ElectricalChecks } from './ElectricalChecks';
 import { OwnersWord } from './OwnersWord';
@@ -44,6 +46,7 @@ function draftOf(job: Job, hazards: string[]): IntakeDraft {
 export function TakenIn({ job, go }: { job: Job; go: (to: Step) => void }) {
   const [correcting, setCorrecting] = useState(false);
   const [draft] = useDraft(`intake:${job.id}`, intakeDraft);
+  const today = useQuery(shopQuery).data?.today;
   const hazards = useQuery(hazardsQuery(job.id));
   const known = useQuery(knownQuery(job.id));
   if (hazards.data && (correcting || draft)) {
@@ -63,6 +66,7 @@ export function TakenIn({ job, go }: { job: Job; go: (to: Step) => void }) {
   ];
   return (
     <>
+      <CameBack jobId={job.id} today={today} />
       <Box component="h2" sx={{ fontSize: 17, mb: 0.5 }}>
         {texts.intake.saidBy}
       </Box>

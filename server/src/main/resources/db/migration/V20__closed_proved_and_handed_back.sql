@@ -109,6 +109,18 @@ alter table shop
     add column days_to_pay integer not null default 14 check (days_to_pay between 0 and 365),
     add column paper_version integer not null default 1;
 
+-- Learn: the job whose mend this machine came back with.
+alter table job
+    add column back_of bigint,
+    add foreign key (shop_id, back_of) references job,
+    add check (back_of <> id);
+create index job_back_of on job (shop_id, back_of) where back_of is not null;
+
+-- The shop: how much bench time a day has, and how many work at once.
+alter table shop
+    add column day_minutes integer not null default 420 check (day_minutes between 30 and 1440),
+    add column hands integer not null default 1 check (hands between 1 and 50);
+
 create table handback (
     shop_id bigint not null references shop,
     job_id bigint not null,

@@ -137,7 +137,7 @@ class BenchApiTest {
                         .body()
                         .path("chapters")
                         .propertyNames())
-                .containsExactly("cautions", "heard", "ledger", "damage", "gear", "decisions");
+                .containsExactly("cautions", "heard", "ledger", "damage", "gear", "decisions", "closing", "proof");
     }
 
     @Test

@@ -3,14 +3,24 @@ package app.gewerk.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.lang.reflect.ParameterizedType;
+import java.lang.reflect.RecordComponent;
+import java.lang.reflect.Type;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.MapperFeature;
 import tools.jackson.databind.SerializationFeature;
@@ -26,6 +36,9 @@ class OpenApiDescriptionTest {
 
     @Autowired
     private Api api;
+
+    @Autowired
+    private RequestMappingHandlerMapping mappings;
 
     /** Beside the description: what can be read of a gear, so that the front end has it before it asks. */
     @ParameterizedTest
@@ -51,6 +64,37 @@ class OpenApiDescriptionTest {
             JsonNode content = paths.path(path).path("post").path("requestBody").path("content");
             assertThat(content.toString()).as(path).contains("\"example");
         }
+    }
+
+    /** In the description one of two would take the other's place, and nobody would be told. */
+    @Test
+    void noTwoRecordsOfTheApiHaveOneName() {
+        Map<String, Class<?>> byName = new HashMap<>();
+        Deque<Type> toSee = new ArrayDeque<>();
+        mappings.getHandlerMethods().forEach((info, method) -> {
+            if (info.getPatternValues().stream().anyMatch(p -> p.startsWith("/api/"))) {
+                toSee.add(method.getMethod().getGenericReturnType());
+                toSee.addAll(List.of(method.getMethod().getGenericParameterTypes()));
+            }
+        });
+        Set<Type> seen = new HashSet<>();
+        while (!toSee.isEmpty()) {
+            Type type = toSee.pop();
+            if (!seen.add(type)) {
+                continue;
+            }
+            if (type instanceof ParameterizedType several) {
+                toSee.addAll(List.of(several.getActualTypeArguments()));
+            } else if (type instanceof Class<?> one && one.isRecord()) {
+                assertThat(byName.merge(one.getSimpleName(), one, (a, b) -> a))
+                        .as(one + " has a name of its own")
+                        .isEqualTo(one);
+                for (RecordComponent component : one.getRecordComponents()) {
+                    toSee.add(component.getGenericType());
+                }
+            }
+        }
+        assertThat(byName).hasSizeGreaterThan(300);
     }
 
     /** Also where two records of one simple name would take each other's place in the description. */

@@ -121,6 +121,10 @@ class RightsTest {
                 GET /api/timers
                 GET /api/closeup/{jobId}
                 GET /api/proving/{jobId}
+                GET /api/dayplan
+                GET /api/dayplan/promise
+                GET /api/device/{modelId}/lasted
+                GET /api/lasting/{jobId}/before
                 GET /api/handback/terms
                 GET /api/handback/{jobId}
                 GET /api/handback/{jobId}/report.pdf
@@ -163,6 +167,7 @@ class RightsTest {
                 POST /api/job/{id}/note
                 POST /api/phone/link/{jobId}
                 PUT /api/handback/{jobId}
+                PUT /api/lasting/{jobId}/before
                 POST /api/handback/{jobId}/bills
                 POST /api/handback/{jobId}/bills/{bill}/credit
                 POST /api/handback/{jobId}/hand-over
@@ -246,6 +251,7 @@ class RightsTest {
                 PUT /api/knowledge/{file}
                 PUT /api/shop/terms
                 PUT /api/handback/terms
+                PUT /api/dayplan/hours
                 POST /api/stores/sellers
                 PUT /api/stores/sellers/{seller}/terms
                 """);

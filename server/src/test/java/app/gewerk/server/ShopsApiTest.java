@@ -69,6 +69,7 @@ class ShopsApiTest {
             entry("PUT /api/handback/{jobId}", Map.of("oldParts", "kept", "avoid", "x", "next", "y", "version", 0)),
             entry("POST /api/handback/{jobId}/bills", BillingApiTest.BILL),
             entry("POST /api/handback/{jobId}/bills/{bill}/credit", Map.of("gross", 1, "why", "x")),
+            entry("PUT /api/lasting/{jobId}/before", Map.of()),
             entry("POST /api/handback/{jobId}/hand-over", Map.of("version", 1)),
             entry("POST /api/proving/{jobId}/listen-again", Map.of("version", 1)),
             entry("POST /api/proving/{jobId}/proved", Map.of("version", 1)),

@@ -53,6 +53,7 @@ public class Indexes {
     public static final Index DONOR_OF_MODEL = Internal.createIndex(DSL.name("donor_of_model"), Donor.DONOR, new OrderField[] { Donor.DONOR.SHOP_ID, Donor.DONOR.MODEL_ID }, false);
     public static final Index ELECTRICAL_CHECK_OF_JOB = Internal.createIndex(DSL.name("electrical_check_of_job"), ElectricalCheck.ELECTRICAL_CHECK, new OrderField[] { ElectricalCheck.ELECTRICAL_CHECK.SHOP_ID, ElectricalCheck.ELECTRICAL_CHECK.JOB_ID, ElectricalCheck.ELECTRICAL_CHECK.ID }, false);
     public static final Index GEAR_READING_JOB = Internal.createIndex(DSL.name("gear_reading_job"), GearReading.GEAR_READING, new OrderField[] { GearReading.GEAR_READING.SHOP_ID, GearReading.GEAR_READING.JOB_ID, GearReading.GEAR_READING.READ_AT, GearReading.GEAR_READING.POSITION }, false);
+    public static final Index JOB_BACK_OF = Internal.createIndex(DSL.name("job_back_of"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.BACK_OF }, false);
     public static final Index JOB_FIND = Internal.createIndex(DSL.name("job_find"), Job.JOB, new OrderField[] { Job.JOB.FIND_TEXT }, false);
     public static final Index JOB_MODEL = Internal.createIndex(DSL.name("job_model"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.MACHINE_MODEL_ID, Job.JOB.ID }, false);
     public static final Index JOB_OPEN = Internal.createIndex(DSL.name("job_open"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.PLACE, Job.JOB.PROMISED_ON, Job.JOB.TRAY_NUMBER }, false);

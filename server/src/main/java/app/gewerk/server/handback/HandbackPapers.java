@@ -32,7 +32,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /** The papers an owner gets: the report in their words, and the bill. */
 @Service
@@ -155,7 +154,6 @@ public class HandbackPapers {
     }
 
     /** What was wrong, what was done, what to avoid, in words for whoever owns the machine. */
-    @Transactional(readOnly = true)
     public byte[] report(Here here, long jobId, Paper on) {
         Job job = jobs.job(here, jobId);
         BillingService.JobHandback handback = billing.handback(here, jobId);

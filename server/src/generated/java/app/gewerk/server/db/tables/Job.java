@@ -262,6 +262,11 @@ public class Job extends TableImpl<JobRecord> {
      */
     public final TableField<JobRecord, String> CURRENCY = createField(DSL.name("currency"), SQLDataType.CHAR(3).nullable(false), this, "of its prices and of the owner's limit");
 
+    /**
+     * The column <code>job.back_of</code>.
+     */
+    public final TableField<JobRecord, Long> BACK_OF = createField(DSL.name("back_of"), SQLDataType.BIGINT, this, "");
+
     private Job(Name alias, Table<JobRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
     }
@@ -331,7 +336,7 @@ public class Job extends TableImpl<JobRecord> {
 
     @Override
     public List<Index> getIndexes() {
-        return Arrays.asList(Indexes.JOB_FIND, Indexes.JOB_MODEL, Indexes.JOB_OPEN, Indexes.JOB_RACK, Indexes.JOB_TRAY);
+        return Arrays.asList(Indexes.JOB_BACK_OF, Indexes.JOB_FIND, Indexes.JOB_MODEL, Indexes.JOB_OPEN, Indexes.JOB_RACK, Indexes.JOB_TRAY);
     }
 
     @Override
@@ -346,7 +351,19 @@ public class Job extends TableImpl<JobRecord> {
 
     @Override
     public List<ForeignKey<JobRecord, ?>> getReferences() {
-        return Arrays.asList(Keys.JOB__JOB_SHOP_ID_FKEY, Keys.JOB__JOB_SHOP_ID_MACHINE_MODEL_ID_FKEY);
+        return Arrays.asList(Keys.JOB__JOB_SHOP_ID_BACK_OF_FKEY, Keys.JOB__JOB_SHOP_ID_FKEY, Keys.JOB__JOB_SHOP_ID_MACHINE_MODEL_ID_FKEY);
+    }
+
+    private transient JobPath _job;
+
+    /**
+     * Get the implicit join path to the <code>job</code> table.
+     */
+    public JobPath job() {
+        if (_job == null)
+            _job = new JobPath(this, Keys.JOB__JOB_SHOP_ID_BACK_OF_FKEY, null);
+
+        return _job;
     }
 
     private transient ShopPath _shop;
@@ -747,6 +764,7 @@ public class Job extends TableImpl<JobRecord> {
         return Arrays.asList(
             Internal.createCheck(this, DSL.name("job_about_to_check"), "((about_to <@ ARRAY['start'::text, 'power'::text, 'open'::text, 'clean'::text, 'make'::text, 'close'::text, 'run'::text, 'return'::text, 'heat'::text, 'solvent'::text, 'glue'::text, 'press'::text, 'cut'::text]))", true),
             Internal.createCheck(this, DSL.name("job_bench_minutes_check"), "(((bench_minutes >= 0) AND (bench_minutes <= 100000)))", true),
+            Internal.createCheck(this, DSL.name("job_check"), "((back_of <> id))", true),
             Internal.createCheck(this, DSL.name("job_complaint_check"), "((length(complaint) <= 200000))", true),
             Internal.createCheck(this, DSL.name("job_owner_word_check"), "((owner_word = ANY (ARRAY[''::text, 'asked'::text, 'agreed'::text, 'declined'::text])))", true),
             Internal.createCheck(this, DSL.name("job_place_check"), "((place = ANY (ARRAY['onTheBench'::text, 'waitingForGear'::text, 'waitingForAnswer'::text, 'toProve'::text, 'readyToGo'::text, 'putAway'::text])))", true),

@@ -216,6 +216,16 @@ public class Shop extends TableImpl<ShopRecord> {
      */
     public final TableField<ShopRecord, Integer> PAPER_VERSION = createField(DSL.name("paper_version"), SQLDataType.INTEGER.nullable(false).defaultValue(DSL.field(DSL.raw("1"), SQLDataType.INTEGER)), this, "");
 
+    /**
+     * The column <code>shop.day_minutes</code>.
+     */
+    public final TableField<ShopRecord, Integer> DAY_MINUTES = createField(DSL.name("day_minutes"), SQLDataType.INTEGER.nullable(false).defaultValue(DSL.field(DSL.raw("420"), SQLDataType.INTEGER)), this, "");
+
+    /**
+     * The column <code>shop.hands</code>.
+     */
+    public final TableField<ShopRecord, Integer> HANDS = createField(DSL.name("hands"), SQLDataType.INTEGER.nullable(false).defaultValue(DSL.field(DSL.raw("1"), SQLDataType.INTEGER)), this, "");
+
     private Shop(Name alias, Table<ShopRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
     }
@@ -1035,7 +1045,9 @@ public class Shop extends TableImpl<ShopRecord> {
         return Arrays.asList(
             Internal.createCheck(this, DSL.name("shop_country_check"), "((country ~ '^[A-Z]{2}$'::text))", true),
             Internal.createCheck(this, DSL.name("shop_currency_check"), "((currency ~ '^[A-Z]{3}$'::text))", true),
+            Internal.createCheck(this, DSL.name("shop_day_minutes_check"), "(((day_minutes >= 30) AND (day_minutes <= 1440)))", true),
             Internal.createCheck(this, DSL.name("shop_days_to_pay_check"), "(((days_to_pay >= 0) AND (days_to_pay <= 365)))", true),
+            Internal.createCheck(this, DSL.name("shop_hands_check"), "(((hands >= 1) AND (hands <= 50)))", true),
             Internal.createCheck(this, DSL.name("shop_tax_percent_check"), "(((tax_percent >= (0)::numeric) AND (tax_percent <= (100)::numeric)))", true),
             Internal.createCheck(this, DSL.name("shop_warranty_months_check"), "(((warranty_months >= 0) AND (warranty_months <= 120)))", true)
         );

@@ -487,6 +487,20 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
         return (String) get(32);
     }
 
+    /**
+     * Setter for <code>job.back_of</code>.
+     */
+    public void setBackOf(Long value) {
+        set(33, value);
+    }
+
+    /**
+     * Getter for <code>job.back_of</code>.
+     */
+    public Long getBackOf() {
+        return (Long) get(33);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -510,7 +524,7 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
     /**
      * Create a detached, initialised JobRecord
      */
-    public JobRecord(Long id, Long shopId, Integer trayNumber, Long machineModelId, String serial, String era, String ownerName, String ownerPhone, String complaint, String cameWith, BigDecimal newPrice, LocalDate promisedOn, String place, JSONB waitsFor, String[] stepsDone, String findText, Integer version, Integer listenVersion, Integer gearVersion, OffsetDateTime takenInAt, OffsetDateTime movedAt, String plate, String history, String earlierRepairs, String arrivedLike, BigDecimal wouldSpend, Integer benchMinutes, String ownerWord, BigDecimal ownerLimit, OffsetDateTime ownerWordAt, String[] opened, String[] aboutTo, String currency) {
+    public JobRecord(Long id, Long shopId, Integer trayNumber, Long machineModelId, String serial, String era, String ownerName, String ownerPhone, String complaint, String cameWith, BigDecimal newPrice, LocalDate promisedOn, String place, JSONB waitsFor, String[] stepsDone, String findText, Integer version, Integer listenVersion, Integer gearVersion, OffsetDateTime takenInAt, OffsetDateTime movedAt, String plate, String history, String earlierRepairs, String arrivedLike, BigDecimal wouldSpend, Integer benchMinutes, String ownerWord, BigDecimal ownerLimit, OffsetDateTime ownerWordAt, String[] opened, String[] aboutTo, String currency, Long backOf) {
         super(Job.JOB);
 
         setId(id);
@@ -546,6 +560,7 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
         setOpened(opened);
         setAboutTo(aboutTo);
         setCurrency(currency);
+        setBackOf(backOf);
         resetTouchedOnNotNull();
     }
 }

@@ -288,6 +288,34 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
         return (Integer) get(18);
     }
 
+    /**
+     * Setter for <code>shop.day_minutes</code>.
+     */
+    public void setDayMinutes(Integer value) {
+        set(19, value);
+    }
+
+    /**
+     * Getter for <code>shop.day_minutes</code>.
+     */
+    public Integer getDayMinutes() {
+        return (Integer) get(19);
+    }
+
+    /**
+     * Setter for <code>shop.hands</code>.
+     */
+    public void setHands(Integer value) {
+        set(20, value);
+    }
+
+    /**
+     * Getter for <code>shop.hands</code>.
+     */
+    public Integer getHands() {
+        return (Integer) get(20);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -311,7 +339,7 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
     /**
      * Create a detached, initialised ShopRecord
      */
-    public ShopRecord(Long id, String name, String currency, String timeZone, BigDecimal hourlyRate, Double easyShare, Double askShare, Integer version, UUID bench, OffsetDateTime accountsSince, OffsetDateTime closedAt, String address, String country, String taxNumber, BigDecimal taxPercent, String noTaxReason, Integer warrantyMonths, Integer daysToPay, Integer paperVersion) {
+    public ShopRecord(Long id, String name, String currency, String timeZone, BigDecimal hourlyRate, Double easyShare, Double askShare, Integer version, UUID bench, OffsetDateTime accountsSince, OffsetDateTime closedAt, String address, String country, String taxNumber, BigDecimal taxPercent, String noTaxReason, Integer warrantyMonths, Integer daysToPay, Integer paperVersion, Integer dayMinutes, Integer hands) {
         super(Shop.SHOP);
 
         setId(id);
@@ -333,6 +361,8 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
         setWarrantyMonths(warrantyMonths);
         setDaysToPay(daysToPay);
         setPaperVersion(paperVersion);
+        setDayMinutes(dayMinutes);
+        setHands(hands);
         resetTouchedOnNotNull();
     }
 }

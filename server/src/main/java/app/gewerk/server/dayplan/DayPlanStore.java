@@ -1,0 +1,105 @@
+package app.gewerk.server.dayplan;
+
+import static app.gewerk.server.db.Tables.SHOP;
+
+import app.gewerk.core.Wire;
+import app.gewerk.core.job.Place;
+import app.gewerk.core.job.Step;
+import app.gewerk.server.dayplan.DayPlanService.BenchHours;
+import app.gewerk.server.shop.Here;
+import java.time.LocalDate;
+import java.time.OffsetDateTime;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class DayPlanStore {
+    private final DSLContext sql;
+
+    DayPlanStore(DSLContext sql) {
+        this.sql = sql;
+    }
+
+    /**
+     * An open job as far as its time goes.
+     *
+     * @param usualMinutes of closed jobs of the model, or else of the kind
+     * @param arrives what was ordered last for it
+     * @param cures when the last time that must be over first is over
+     */
+    record Open(
+            long id,
+            int tray,
+            String machine,
+            Place place,
+            List<Step> done,
+            Optional<LocalDate> promised,
+            Optional<Double> usualMinutes,
+            Optional<LocalDate> arrives,
+            Optional<OffsetDateTime> cures) {}
+
+    /** One statement whatever is open; a model's usual minutes are counted over its last repairs. */
+    List<Open> open(Here here, OffsetDateTime now) {
+        return sql.fetch("""
+                with open as materialized (
+                    select j.id, j.tray_number, m.id as model, m.kind, m.maker || ' ' || m.name as machine, j.place,
+                           j.steps_done, j.promised_on
+                    from job j join machine_model m on m.shop_id = j.shop_id and m.id = j.machine_model_id
+                    where j.shop_id = ? and j.place not in ('putAway', 'readyToGo')),
+                models as (
+                    select o.model, (select percentile_cont(0.5) within group (order by c.bench_minutes) from (
+                        select bench_minutes from job where shop_id = ? and machine_model_id = o.model
+                            and place = 'putAway' and bench_minutes > 0 order by id desc limit 60) c) as minutes
+                    from (select distinct model from open) o),
+                kinds as (
+                    select o.kind, (select percentile_cont(0.5) within group (order by c.bench_minutes) from (
+                        select job.bench_minutes from job join machine_model k
+                            on k.shop_id = job.shop_id and k.id = job.machine_model_id
+                        where job.shop_id = ? and k.kind = o.kind and job.place = 'putAway' and job.bench_minutes > 0
+                        order by job.id desc limit 60) c) as minutes
+                    from (select distinct kind from open) o)
+                select open.id, open.tray_number, open.machine, open.place, open.steps_done, open.promised_on,
+                       coalesce(models.minutes, kinds.minutes) as minutes,
+                       (select max(p.arrives_on) from purchase_order p
+                            join purchase_order_line l on l.shop_id = p.shop_id and l.order_id = p.id
+                        where p.shop_id = ? and l.job_id = open.id and p.state = 'ordered'
+                            and l.outcome in ('coming', 'partly')) as arrives,
+                       (select max(t.ends_at) from tray_timer t
+                        where t.shop_id = ? and t.job_id = open.id and t.ended_at is null
+                            and t.kind <> 'runIn' and t.ends_at > cast(? as timestamptz)) as cures
+                from open join models on models.model = open.model join kinds on kinds.kind = open.kind
+                order by open.id
+                """, here.shopId(), here.shopId(), here.shopId(), here.shopId(), here.shopId(), now)
+                .map(r -> new Open(
+                        r.get("id", Long.class),
+                        r.get("tray_number", Integer.class),
+                        r.get("machine", String.class),
+                        Wire.parse(Place.class, r.get("place", String.class)),
+                        Arrays.stream(Objects.requireNonNull(r.get("steps_done", String[].class)))
+                                .map(s -> Wire.parse(Step.class, s))
+                                .toList(),
+                        Optional.ofNullable(r.get("promised_on", LocalDate.class)),
+                        Optional.ofNullable(r.get("minutes", Double.class)),
+                        Optional.ofNullable(r.get("arrives", LocalDate.class)),
+                        Optional.ofNullable(r.get("cures", OffsetDateTime.class))));
+    }
+
+    BenchHours hours(Here here) {
+        return sql.select(SHOP.DAY_MINUTES, SHOP.HANDS)
+                .from(SHOP)
+                .where(SHOP.ID.eq(here.shopId()))
+                .fetchSingle(r -> new BenchHours(r.value1(), r.value2()));
+    }
+
+    void save(Here here, BenchHours hours) {
+        sql.update(SHOP)
+                .set(SHOP.DAY_MINUTES, hours.dayMinutes())
+                .set(SHOP.HANDS, hours.hands())
+                .where(SHOP.ID.eq(here.shopId()))
+                .execute();
+    }
+}

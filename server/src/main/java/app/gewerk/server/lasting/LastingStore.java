@@ -1,0 +1,93 @@
+package app.gewerk.server.lasting;
+
+import static app.gewerk.server.db.Tables.JOB;
+
+import app.gewerk.core.Wire;
+import app.gewerk.core.job.Way;
+import app.gewerk.server.lasting.LastingService.Before;
+import app.gewerk.server.shop.Here;
+import java.time.LocalDate;
+import java.time.OffsetDateTime;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class LastingStore {
+    private final DSLContext sql;
+
+    LastingStore(DSLContext sql) {
+        this.sql = sql;
+    }
+
+    /** Earlier jobs that may be of the same machine: of its model, with its serial number or its owner; the last first. */
+    List<Before> before(Here here, long jobId) {
+        return sql.fetch("""
+                select b.id, b.tray_number, b.moved_at::date as handed_back, h.warranty_until, j.back_of = b.id as linked,
+                       b.serial <> '' and lower(b.serial) = lower(j.serial) as same_serial,
+                       array(select c.fault from job_culprit c where c.shop_id = b.shop_id and c.job_id = b.id order by 1)
+                           as faults
+                from job j
+                join job b on b.shop_id = j.shop_id and b.machine_model_id = j.machine_model_id and b.id <> j.id
+                    and b.place = 'putAway' and b.moved_at <= j.taken_in_at
+                left join handback h on h.shop_id = b.shop_id and h.job_id = b.id
+                where j.shop_id = ? and j.id = ?
+                    and (b.serial <> '' and lower(b.serial) = lower(j.serial)
+                         or b.owner_name <> '' and lower(b.owner_name) = lower(j.owner_name)
+                         or b.id = j.back_of)
+                order by b.moved_at desc limit 10
+                """, here.shopId(), jobId)
+                .map(r -> new Before(
+                        r.get("id", Long.class),
+                        r.get("tray_number", Integer.class),
+                        r.get("handed_back", LocalDate.class),
+                        Optional.ofNullable(r.get("warranty_until", LocalDate.class)),
+                        Boolean.TRUE.equals(r.get("same_serial", Boolean.class)),
+                        Boolean.TRUE.equals(r.get("linked", Boolean.class)),
+                        Arrays.asList(Objects.requireNonNull(r.get("faults", String[].class)))));
+    }
+
+    void link(Here here, long jobId, Optional<Long> of) {
+        sql.update(JOB)
+                .set(JOB.BACK_OF, of.orElse(null))
+                .where(JOB.SHOP_ID.eq(here.shopId()), JOB.ID.eq(jobId))
+                .execute();
+    }
+
+    /**
+     * A mend that went out.
+     *
+     * @param cameBack when, and with which faults
+     */
+    record Mended(
+            Way way,
+            OffsetDateTime out,
+            List<String> faults,
+            Optional<OffsetDateTime> cameBack,
+            List<String> backWith) {}
+
+    List<Mended> mended(Here here, long modelId) {
+        return sql.fetch("""
+                select d.way, j.moved_at as out, b.taken_in_at as back,
+                       array(select c.fault from job_culprit c where c.shop_id = j.shop_id and c.job_id = j.id) as faults,
+                       array(select c.fault from job_culprit c where c.shop_id = j.shop_id and c.job_id = b.id) as again
+                from job j
+                join lateral (select way from decision where shop_id = j.shop_id and job_id = j.id
+                              order by id desc limit 1) d on true
+                left join lateral (select id, taken_in_at from job where shop_id = j.shop_id and back_of = j.id
+                                   order by taken_in_at limit 1) b on true
+                where j.shop_id = ? and j.machine_model_id = ? and j.place = 'putAway'
+                    and d.way not in ('askOwner', 'decline')
+                order by j.id
+                """, here.shopId(), modelId)
+                .map(r -> new Mended(
+                        Wire.parse(Way.class, r.get("way", String.class)),
+                        r.get("out", OffsetDateTime.class),
+                        Arrays.asList(Objects.requireNonNull(r.get("faults", String[].class))),
+                        Optional.ofNullable(r.get("back", OffsetDateTime.class)),
+                        Arrays.asList(Objects.requireNonNull(r.get("again", String[].class)))));
+    }
+}

@@ -1,0 +1,178 @@
+import { Box, Button } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import type { Schemas } from '../../api/client';
+import { Key } from '../../parts/Key';
+import { Mark } from '../../parts/Marks';
+import { dayWords } from '../../parts/words';
+import { texts } from '../../texts';
+import { colour, font } from '../../theme';
+import { shopQuery } from '../shop/queries';
+import { Promised } from './Promised';
+import { dayPlanQuery } from './queries';
+
+const words = texts.dayPlan;
+
+type Planned = Schemas['PlannedWork'];
+
+/** Nothing open: what to take up next and why, the rest of the day behind it, and what else could be promised. */
+export default function Today() {
+  const plan = useQuery(dayPlanQuery).data;
+  const shop = useQuery(shopQuery).data;
+  const hands = Array.from({ length: plan?.hours.hands ?? 0 }, (_, hand) => hand);
+  return (
+    <Box component="main" sx={{ bgcolor: colour.paper, px: 3, py: 2, overflow: 'auto' }}>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
+        <Box component="h1" sx={{ fontSize: 22, m: 0, flex: 1 }}>
+          {shop?.name}
+        </Box>
+        <Button component={Link} to="/new" variant="contained">
+          {texts.intake.title}
+          <Key>n</Key>
+        </Button>
+      </Box>
+      {plan && (
+        <Box
+          sx={{
+            display: 'grid',
+            gap: 3,
+            mt: 2,
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 3fr) minmax(0, 2fr)' },
+            alignItems: 'start',
+          }}
+        >
+          <Box component="section" aria-label={words.next}>
+            {plan.planned.length === 0 && <Box>{words.nothing}</Box>}
+            {hands.map((hand) => (
+              <Strip
+                key={hand}
+                name={hands.length > 1 ? words.hand(hand + 1) : words.next}
+                slots={plan.planned.filter((slot) => slot.hand === hand)}
+                today={shop?.today}
+                dayMinutes={plan.hours.dayMinutes}
+              />
+            ))}
+            {plan.lateMinutes > 0 && (
+              <Box sx={{ color: colour.inkSoft, mt: 1 }}>
+                {words.late(plan.lateMinutes, plan.leastLateMinutes)}
+              </Box>
+            )}
+          </Box>
+          <Box sx={{ display: 'grid', gap: 3 }}>
+            <Promised />
+            <WaitingFor waiting={plan.waiting} />
+          </Box>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** One pair of hands: the first large, then the rest in order with the day it falls on. */
+function Strip(props: { name: string; slots: Planned[]; today: string | undefined; dayMinutes: number }) {
+  const [first, ...rest] = props.slots;
+  if (!first) return null;
+  return (
+    <Box sx={{ mb: 3 }}>
+      <Box component="h2" sx={{ fontSize: 17, m: 0, mb: 0.75 }}>
+        {props.name}
+      </Box>
+      <Slot slot={first} large />
+      <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {rest.slice(0, 10).map((slot, index) => (
+          <li key={slot.jobId}>
+            {slot.day !== (rest[index - 1]?.day ?? first.day) && (
+              <Box sx={{ fontSize: 14, color: colour.inkSoft, pt: 1 }}>{dayWords(slot.day)}</Box>
+            )}
+            <Slot slot={slot} />
+          </li>
+        ))}
+      </Box>
+      {rest.length > 10 && <Box sx={{ color: colour.inkSoft }}>{words.more(rest.length - 10)}</Box>}
+    </Box>
+  );
+}
+
+function Slot({ slot, large = false }: { slot: Planned; large?: boolean }) {
+  const minutes = slot.to - slot.from;
+  return (
+    <Box
+      component={Link}
+      to={`/job/${slot.jobId}`}
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '64px minmax(0, 1fr) auto',
+        gap: 1.5,
+        alignItems: 'center',
+        minHeight: large ? 76 : 48,
+        px: 1,
+        mt: '3px',
+        bgcolor: large ? colour.next : colour.label,
+        borderLeft: `6px solid ${large ? colour.nextEdge : 'transparent'}`,
+        color: colour.ink,
+        textDecoration: 'none',
+        '&:hover': { bgcolor: colour.kraft },
+      }}
+    >
+      <Box
+        sx={{
+          fontFamily: font.figures,
+          fontWeight: 700,
+          fontSize: large ? 30 : 22,
+          color: colour.engagedDark,
+        }}
+      >
+        {String(slot.tray).padStart(2, '0')}
+      </Box>
+      <Box sx={{ minWidth: 0 }}>
+        <Box component="strong" sx={{ fontSize: large ? 20 : 16 }}>
+          {slot.machine}
+        </Box>
+        <Box sx={{ color: slot.lateMinutes > 0 ? colour.danger : colour.inkSoft, fontSize: 14.5 }}>
+          {slot.promised ? words.promised(dayWords(slot.promised), slot.why) : slot.why}
+        </Box>
+      </Box>
+      <Box sx={{ fontFamily: font.figures, textAlign: 'right' }}>{texts.minutes(Math.round(minutes))}</Box>
+    </Box>
+  );
+}
+
+function WaitingFor({ waiting }: { waiting: Schemas['WorkPlan']['waiting'] }) {
+  if (waiting.length === 0) return null;
+  return (
+    <Box component="section" aria-label={words.waiting}>
+      <Box component="h2" sx={{ fontSize: 17, m: 0 }}>
+        {words.waiting}
+      </Box>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {waiting.map((job) => (
+          <Box
+            component="li"
+            key={job.jobId}
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: '40px 22px minmax(0, 1fr) auto',
+              gap: 1,
+              alignItems: 'center',
+              minHeight: 36,
+              borderBottom: `1px solid ${colour.line}`,
+            }}
+          >
+            <Box sx={{ fontFamily: font.figures }}>{String(job.tray).padStart(2, '0')}</Box>
+            <Mark name={job.place === 'waitingForGear' ? 'waitingForGear' : 'waitingForAnswer'} />
+            <Box
+              component={Link}
+              to={`/job/${job.jobId}`}
+              sx={{ color: colour.ink, minHeight: 32, alignContent: 'center' }}
+            >
+              {job.machine}
+            </Box>
+            <Box sx={{ color: colour.inkSoft }}>
+              {job.until ? dayWords(job.until) : texts.places[job.place]}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
