@@ -6413,6 +6413,8 @@ export interface components {
             cases: number;
             /** Format: int32 */
             failures: number;
+            /** Format: double */
+            leastAtEnd: number;
             steps: components["schemas"]["Step"][];
             /** Format: double */
             watchedDays: number;

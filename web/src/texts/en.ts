@@ -987,6 +987,23 @@ export const en = {
     temperature: 'Where it works, °C',
     food: 'can reach food',
     noLubricant: 'None of those known fits: what speaks against each stands beside it.',
+    amount: 'How much of the first',
+    free: 'Free inside, ml',
+    fill: 'Filled to, %',
+    amounts: (ml: number, g: number, oz: number) =>
+      `${ml.toFixed(1)} ml, ${g.toFixed(1)} g, ${oz.toFixed(2)} oz`,
+    greaseShare: 'Thinned with oil: grease, %',
+    thinned: (volume: number, mass: number) =>
+      `${Math.round(volume)} of 100 parts by volume are ${mass.toFixed(1)} of 100 g; stir until it just flows`,
+    press: 'Press the gear on',
+    pressFields: {
+      shaft: 'Shaft, mm',
+      outer: 'Hub or root circle, mm',
+      length: 'Length of the fit, mm',
+      interference: 'Shaft thicker by, mm',
+      depth: 'Face past the shaft, mm',
+      endFloat: 'End float, mm',
+    },
     bond: 'Glue, thread lock, retaining compound',
     use: 'To do what',
     uses: { retain: 'hold a gear on its shaft', lockThread: 'keep a screw from loosening', glue: 'glue' },
@@ -1088,8 +1105,9 @@ export const en = {
     none: 'none',
     days: (n: number) => `${n} days`,
     counted: (cases: number, failures: number) =>
-      `${cases} ${cases === 1 ? 'mend' : 'mends'}, ${failures === 0 ? 'none' : failures} came back with the same fault` +
-      (cases < 10 ? '; few cases, so the band is wide' : ''),
+      `${cases} ${cases === 1 ? 'mend' : 'mends'}, ${failures === 0 ? 'none' : failures} came back with the same fault.`,
+    least: (share: number, days: number) =>
+      `That says for sure (95 %) only that ${Math.round(100 * share)} of 100 last ${days} days.`,
   },
   proving: {
     mat: 'Before and after',

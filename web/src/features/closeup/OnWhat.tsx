@@ -13,6 +13,9 @@ import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { materialsQuery } from '../choice/queries';
 import { running, timersQuery } from '../timing/queries';
+import { Amounts } from './Amounts';
+import { Fields } from './Fields';
+import { PressOn } from './PressOn';
 import type { Closing } from './queries';
 import { useShown } from './useClosing';
 
@@ -109,7 +112,7 @@ export function OnWhat({ jobId, closing }: { jobId: number; closing: Closing }) 
             />
             <Tick label={words.food} checked={now.food} set={(food) => set({ food })} />
           </Fields>
-          <Lubricants of={now} />
+          <Lubricants jobId={jobId} of={now} />
           <Box component="h3" sx={{ fontSize: 17, m: 0 }}>
             {words.bond}
           </Box>
@@ -131,28 +134,14 @@ export function OnWhat({ jobId, closing }: { jobId: number; closing: Closing }) 
             <Tick label={words.comesOff} checked={now.comesOff} set={(comesOff) => set({ comesOff })} />
           </Fields>
           <Bonds jobId={jobId} of={now} />
+          <PressOn jobId={jobId} gear={now.gear} shaft={now.other} />
         </Box>
       )}
     </Box>
   );
 }
 
-function Fields({ children }: { children: React.ReactNode }) {
-  return (
-    <Box
-      sx={{
-        display: 'grid',
-        gap: 1,
-        gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(3, minmax(0, 1fr))' },
-        alignItems: 'end',
-      }}
-    >
-      {children}
-    </Box>
-  );
-}
-
-function Lubricants({ of }: { of: Conditions }) {
+function Lubricants({ jobId, of }: { jobId: number; of: Conditions }) {
   const found = useQuery({
     queryKey: ['lubricant', of.gear, of.mate, of.load, of.speed, of.temperature, of.food],
     queryFn: ({ signal }) =>
@@ -173,7 +162,12 @@ function Lubricants({ of }: { of: Conditions }) {
     retry: false,
   });
   if (found.error) return <Box role="alert">{found.error.message}</Box>;
-  return <Weighed found={found.data ?? []} none={words.noLubricant} />;
+  return (
+    <>
+      <Weighed found={found.data ?? []} none={words.noLubricant} />
+      {found.data?.[0] && <Amounts jobId={jobId} densityGMl={found.data[0].densityGMl} />}
+    </>
+  );
 }
 
 function Bonds({ jobId, of }: { jobId: number; of: Conditions }) {

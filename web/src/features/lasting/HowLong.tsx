@@ -60,9 +60,14 @@ function Curve({ way }: { way: Schemas['WayLasted'] }) {
         role="img"
         aria-label={words.curve(way.words, survival.cases, survival.failures)}
       >
-        {survival.steps.length > 0 && (
-          <path d={`${stairs((s) => s.high)}${back((s) => s.low)} Z`} fill={colour.goPale} />
-        )}
+        <path
+          d={
+            survival.steps.length > 0
+              ? `${stairs((s) => s.high)}${back((s) => s.low)} Z`
+              : `M ${x(0)} ${y(1)} H ${x(end)} V ${y(survival.leastAtEnd)} Z`
+          }
+          fill={colour.goPale}
+        />
         <path d={stairs((s) => s.share)} fill="none" stroke={colour.go} strokeWidth={2.5} />
         <line x1={LEFT} x2={LEFT} y1={4} y2={HEIGHT - BOTTOM} stroke={colour.ink} />
         <line x1={LEFT} x2={WIDTH - 4} y1={HEIGHT - BOTTOM} y2={HEIGHT - BOTTOM} stroke={colour.ink} />
@@ -77,7 +82,7 @@ function Curve({ way }: { way: Schemas['WayLasted'] }) {
         </text>
       </svg>
       <Box sx={{ color: colour.inkSoft, fontSize: 14 }}>
-        {words.counted(survival.cases, survival.failures)}
+        {words.counted(survival.cases, survival.failures)} {words.least(survival.leastAtEnd, Math.round(end))}
       </Box>
     </Box>
   );

@@ -176,7 +176,20 @@ class FromGearToMoneyTest {
         technician.press("Alt+Enter");
         bill(job);
         handOver(job, "Do not lift more than the hook says");
+        itComesBack(job);
         assertThat(technician.complaints()).isEmpty();
+    }
+
+    /** The same crane again, within its warranty: the book learns from it. */
+    private static void itComesBack(int first) {
+        int again = open("modelCrane", "Hexley", "Hoist 12");
+        technician.open("/job/" + again + "/takeIn");
+        assertThat(technician.text("The same owner got one of this model back on")).isVisible();
+        assertThat(technician.text("The warranty on that mend holds until")).isVisible();
+        technician.button("It came back with that mend").click();
+        assertThat(technician.button("It did not")).isVisible();
+        technician.button("Journal").click();
+        assertThat(technician.page.locator("main")).containsText("It came back with the mend of job " + first);
     }
 
     @Test

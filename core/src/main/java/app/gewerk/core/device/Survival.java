@@ -1,5 +1,6 @@
 package app.gewerk.core.device;
 
+import app.gewerk.core.proving.Proof;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -12,8 +13,11 @@ import java.util.List;
  * @param cases mends watched
  * @param failures of them that came back with the same fault
  * @param watchedDays the longest that any was watched
+ * @param leastAtEnd the share that lasts that long at least, at 95 % confidence: where none has failed, by the success run of
+ *     all the days watched ((1 − 0.95)^(1/Σ t/t_max), failures coming at any age); else the band's own lower edge
  */
-public record Survival(List<Step> steps, int cases, int failures, double watchedDays) {
+public record Survival(List<Step> steps, int cases, int failures, double watchedDays, double leastAtEnd) {
+    private static final double CONFIDENCE = 0.95;
     /** The normal's two-sided 95 %. */
     private static final double Z = 1.959963984540054;
 
@@ -49,11 +53,16 @@ public record Survival(List<Step> steps, int cases, int failures, double watched
                 steps.add(step(days, atRisk, failed, share, greenwood));
             }
         }
+        double watched = cases.stream().mapToDouble(Case::days).max().orElse(0);
+        double days = cases.stream().mapToDouble(Case::days).sum();
         return new Survival(
                 List.copyOf(steps),
                 cases.size(),
                 (int) cases.stream().filter(Case::failed).count(),
-                cases.stream().mapToDouble(Case::days).max().orElse(0));
+                watched,
+                steps.isEmpty()
+                        ? watched == 0 ? 0 : Proof.reliability(days / watched, CONFIDENCE)
+                        : steps.getLast().low());
     }
 
     private static Step step(double days, int atRisk, int failed, double share, double greenwood) {

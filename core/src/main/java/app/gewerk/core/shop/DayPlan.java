@@ -68,10 +68,17 @@ public record DayPlan(List<Slot> slots, double lateMinutes, double leastLateMinu
         return left.stream().filter(w -> w.from() <= now).max(Comparator.comparingDouble(w -> pressing(w, now, mean)));
     }
 
+    /** The logarithm of the apparent tardiness cost: it is only compared. */
     private static double pressing(Work work, double now, double mean) {
-        double minutes = work.meanMinutes();
-        double slack = Math.max(0, work.due().orElse(SOME_DAY) - minutes - now);
-        return Math.max(1, work.value()) / Math.max(1, minutes) * Math.exp(-slack / (LOOK_AHEAD * mean));
+        return pressing(worth(work), work.meanMinutes(), work.due().orElse(SOME_DAY), now, mean);
+    }
+
+    private static double worth(Work work) {
+        return Math.log(Math.max(1, work.value()) / Math.max(1, work.meanMinutes()));
+    }
+
+    private static double pressing(double worth, double minutes, double due, double now, double mean) {
+        return worth - Math.max(0, due - minutes - now) / (LOOK_AHEAD * mean);
     }
 
     private static double late(Work work, double to) {
@@ -83,9 +90,10 @@ public record DayPlan(List<Slot> slots, double lateMinutes, double leastLateMinu
             return Say.of("plan.whenever");
         }
         double slack = work.due().getAsDouble() - now - work.meanMinutes();
-        return slack < 0
-                ? Say.of("plan.late", "minutes", -slack)
-                : Say.of(slack < SOON ? "plan.tight" : "plan.room", "minutes", slack);
+        if (slack < 0) {
+            return Say.of("plan.late", "minutes", -slack);
+        }
+        return slack < SOON ? Say.of("plan.tight", "minutes", slack) : Say.of("plan.room", "hours", slack / 60);
     }
 
     /**
@@ -109,34 +117,56 @@ public record DayPlan(List<Slot> slots, double lateMinutes, double leastLateMinu
         return Math.max(alone, crowded);
     }
 
-    /** When each piece of work ends if it takes so long and can be begun then; the order is chosen as it comes. */
-    static double[] ends(List<Work> works, double[] minutes, double[] from, int hands) {
-        double mean = works.stream().mapToDouble(Work::meanMinutes).average().orElse(1);
-        double[] free = new double[hands];
-        double[] ends = new double[works.size()];
-        boolean[] done = new boolean[works.size()];
-        for (int n = 0; n < works.size(); n++) {
-            int hand = earliest(free);
-            double soonest = Double.MAX_VALUE;
-            for (int i = 0; i < ends.length; i++) {
-                soonest = done[i] ? soonest : Math.min(soonest, from[i]);
+    /** What of the works decides their order, laid out for playing it through many times. */
+    static final class Course {
+        private final int hands;
+        private final double mean;
+        private final double[] worth;
+        private final double[] takes;
+        private final double[] due;
+
+        Course(List<Work> works, int hands) {
+            this.hands = hands;
+            mean = works.stream().mapToDouble(Work::meanMinutes).average().orElse(1);
+            worth = works.stream().mapToDouble(DayPlan::worth).toArray();
+            takes = works.stream().mapToDouble(Work::meanMinutes).toArray();
+            due = works.stream().mapToDouble(w -> w.due().orElse(SOME_DAY)).toArray();
+        }
+
+        /** When each piece of work ends if it takes so long and can be begun then; the order is chosen as it comes. */
+        double[] ends(double[] minutes, double[] from) {
+            int n = worth.length;
+            double[] free = new double[hands];
+            double[] ends = new double[n];
+            int[] left = new int[n];
+            for (int i = 0; i < n; i++) {
+                left[i] = i;
             }
-            double now = Math.max(free[hand], soonest);
-            int best = -1;
-            double most = -1;
-            for (int i = 0; i < ends.length; i++) {
-                if (!done[i] && from[i] <= now) {
-                    double pressing = pressing(works.get(i), now, mean);
-                    if (pressing > most) {
-                        most = pressing;
-                        best = i;
+            for (int count = n; count > 0; count--) {
+                int hand = earliest(free);
+                double soonest = Double.MAX_VALUE;
+                for (int k = 0; k < count; k++) {
+                    soonest = Math.min(soonest, from[left[k]]);
+                }
+                double now = Math.max(free[hand], soonest);
+                int best = -1;
+                double most = Double.NEGATIVE_INFINITY;
+                for (int k = 0; k < count; k++) {
+                    int i = left[k];
+                    if (from[i] <= now) {
+                        double pressing = pressing(worth[i], takes[i], due[i], now, mean);
+                        if (pressing > most) {
+                            most = pressing;
+                            best = k;
+                        }
                     }
                 }
+                int next = left[best];
+                left[best] = left[count - 1];
+                ends[next] = now + minutes[next];
+                free[hand] = ends[next];
             }
-            done[best] = true;
-            ends[best] = now + minutes[best];
-            free[hand] = ends[best];
+            return ends;
         }
-        return ends;
     }
 }

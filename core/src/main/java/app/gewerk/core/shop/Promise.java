@@ -34,6 +34,8 @@ public final class Promise {
         int[] keptWith = new int[open.size()];
         int[] keptWithout = new int[open.size()];
         Random random = new Random(SEED);
+        DayPlan.Course withOne = new DayPlan.Course(all, hands);
+        DayPlan.Course withoutOne = new DayPlan.Course(open, hands);
         double[] minutes = new double[all.size()];
         double[] from = new double[all.size()];
         for (int run = 0; run < runs; run++) {
@@ -41,8 +43,8 @@ public final class Promise {
                 minutes[i] = all.get(i).drawMinutes(random);
                 from[i] = all.get(i).drawFrom(random);
             }
-            double[] with = DayPlan.ends(all, minutes, from, hands);
-            double[] without = DayPlan.ends(open, minutes, from, hands);
+            double[] with = withOne.ends(minutes, from);
+            double[] without = withoutOne.ends(minutes, from);
             for (int d = 0; d < days; d++) {
                 by[d] += with[open.size()] <= (d + 1) * dayMinutes ? 1 : 0;
             }

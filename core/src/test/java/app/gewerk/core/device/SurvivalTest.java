@@ -78,7 +78,10 @@ class SurvivalTest {
         Survival few = Survival.of(cases(new int[] {30}, 60, 90));
         assertThat(few.steps().getFirst().high() - few.steps().getFirst().low()).isGreaterThan(0.7);
         assertThat(Survival.of(List.of()).steps()).isEmpty();
-        assertThat(Survival.of(cases(new int[] {}, 100, 200)).shareAt(150)).isEqualTo(1);
+        Survival none = Survival.of(cases(new int[] {}, 100, 200));
+        assertThat(none.shareAt(150)).isEqualTo(1);
+        // One and a half lives without a failure: 0.05 to the power of 2/3.
+        assertThat(none.leastAtEnd()).isCloseTo(Math.pow(0.05, 2 / 3.0), within(1e-12));
     }
 
     @Test

@@ -138,7 +138,8 @@ class DayPlanTest {
             double[] minutes =
                     all.stream().mapToDouble(w -> w.drawMinutes(truth)).toArray();
             double[] from = all.stream().mapToDouble(w -> w.drawFrom(truth)).toArray();
-            claims.add(new Reliability.Claim(claimed, DayPlan.ends(all, minutes, from, 1)[8] <= 420 * (day + 1)));
+            claims.add(new Reliability.Claim(
+                    claimed, new DayPlan.Course(all, 1).ends(minutes, from)[8] <= 420 * (day + 1)));
         }
         Reliability reliability = Reliability.of(claims);
         assertThat(reliability.error()).as("%s", reliability.bins()).isLessThan(0.06);
