@@ -20,7 +20,7 @@ class AccessibilityTest {
             technician.button("Ilva").waitFor();
             check(technician, "who is here");
             technician.stepUpAs("Ilva");
-            technician.text("What presses most").waitFor();
+            technician.text("What to take up next").waitFor();
             check(technician, "welcome");
             Map<String, String> screens = new java.util.LinkedHashMap<>();
             screens.put("/new", "Put it in a tray");

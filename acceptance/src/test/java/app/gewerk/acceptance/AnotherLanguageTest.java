@@ -145,7 +145,7 @@ class AnotherLanguageTest {
             look(technician, "who is here");
             technician.stepUpAs("Ilva");
             Map<String, String> screens = new LinkedHashMap<>();
-            screens.put("/", "[What presses most]");
+            screens.put("/", "[What to take up next]");
             screens.put("/new", "[Put it in a tray]");
             screens.put("/job/1/listen", "[Culprit: the");
             screens.put("/job/19/takeIn", "[The owner says]");

@@ -184,7 +184,8 @@ class FromGearToMoneyTest {
     private static void itComesBack(int first) {
         int again = open("modelCrane", "Hexley", "Hoist 12");
         technician.open("/job/" + again + "/takeIn");
-        assertThat(technician.text("The same owner got one of this model back on")).isVisible();
+        assertThat(technician.text("The same owner got one of this model back on"))
+                .isVisible();
         assertThat(technician.text("The warranty on that mend holds until")).isVisible();
         technician.button("It came back with that mend").click();
         assertThat(technician.button("It did not")).isVisible();

@@ -18,7 +18,7 @@ public final class Shots {
                 Technician technician = Technician.whoSeesBodies(gewerk)) {
             technician.open("/");
             technician.stepUpAs("Ilva");
-            shot(technician, "/", "What presses most", folder.resolve("bench.png"));
+            shot(technician, "/", "What to take up next", folder.resolve("bench.png"));
             technician.open("/new");
             technician.field("Maker").pressSequentially("vant");
             technician.role(AriaRole.OPTION, "Vantorel Slidewell 24").first().click();
@@ -32,11 +32,13 @@ public final class Shots {
             shot(technician, "/job/19/look", "What the damage says", folder.resolve("look.png"));
             shot(technician, "/job/25/read", "Next:", folder.resolve("read-next.png"));
             shot(technician, "/job/19/read", "It is 0.5 module", folder.resolve("read.png"));
-            technician.press("o");
-            technician.text("The second one differs").waitFor();
-            picture(technician, folder.resolve("read-overlay.png"));
             shot(technician, "/job/20/choose", "The maker's spare", folder.resolve("choose.png"));
-            shot(technician, "/workings/pair", "Runs freely", folder.resolve("pair.png"));
+            technician.open("/job/19/closeUp");
+            technician.button("It is in").click();
+            technician.text("1 of 3 steps back").waitFor();
+            picture(technician, folder.resolve("close-up.png"));
+            shot(technician, "/job/11/prove", "From the hand to the real load", folder.resolve("prove.png"));
+            shot(technician, "/job/1/handBack", "For the owner", folder.resolve("return.png"));
             technician.open("/workings/make?job=20");
             technician.page.locator("canvas[data-body][data-frames]").waitFor();
             technician.text("drawn across the tips").waitFor();
@@ -54,14 +56,6 @@ public final class Shots {
                     .click();
             technician.text("The same teeth sit in").waitFor();
             picture(technician, folder.resolve("book.png"));
-            technician.open("/knowledge/materials");
-            technician.text("acetal copolymer").click();
-            technician.field("root strength for a million turns, MPa").fill("41");
-            technician.field("Why is it so here?").fill("twelve gears broken on our own rig");
-            technician.button("Keep it").click();
-            technician.text("Changed by Ilva").waitFor();
-            technician.page.evaluate("document.querySelector('main').scrollTo(0, 0)");
-            picture(technician, folder.resolve("knowledge.png"));
             technician.open("/job/19/read");
             technician.button("It is 0.5 module, 24 teeth").click();
             technician.text("drops in without work").waitFor();
@@ -75,7 +69,7 @@ public final class Shots {
                     "/job/19/look",
                     "What the damage says",
                     folder.resolve("tablet.png"));
-            handheld(gewerk, Technician.Screen.TELEPHONE, "/", "What presses most", folder.resolve("telephone.png"));
+            handheld(gewerk, Technician.Screen.TELEPHONE, "/", "What to take up next", folder.resolve("telephone.png"));
         }
     }
 

@@ -86,8 +86,8 @@ class WeighingStore {
     }
 
     /**
-     * How ways turned out on a model: of each closed job the way last decided on, and whether the same machine, known by
-     * its serial number, was taken in again within a year.
+     * How ways turned out on a model: of each closed job the way last decided on, and whether the same machine, said to
+     * have come back with it or known by its serial number, was taken in again within a year.
      *
      * @param exceptJob whose own decision does not count; that it came back does
      */
@@ -111,8 +111,12 @@ class WeighingStore {
                         later.SHOP_ID.eq(here.shopId()),
                         later.MACHINE_MODEL_ID.eq(modelId),
                         later.ID.gt(last.field(JOB.ID)),
-                        later.SERIAL.eq(last.field(JOB.SERIAL)),
-                        later.SERIAL.ne(""),
+                        later.BACK_OF
+                                .eq(last.field(JOB.ID))
+                                .or(later.BACK_OF
+                                        .isNull()
+                                        .and(later.SERIAL.ne(""))
+                                        .and(later.SERIAL.eq(last.field(JOB.SERIAL)))),
                         later.TAKEN_IN_AT.lt(last.field(DECISION.DECIDED_AT)
                                 .add(new YearToSecond(new YearToMonth(WITHIN_YEARS), new DayToSecond())))));
         Map<Way, Earlier> earlier = new EnumMap<>(Way.class);

@@ -80,7 +80,10 @@ public class LastingService {
     /** How long mends of one way lasted. */
     public record WayLasted(Way way, Say words, Survival survival) {}
 
-    /** Those of a model, the most often taken first. A machine that came back with another fault was watched until then. */
+    /**
+     * Those of a model, the most often taken first. A machine that came back with another fault was watched until then; one of
+     * the same serial number came back though nobody has said so.
+     */
     @Transactional(readOnly = true)
     public List<WayLasted> lasted(Here here, long modelId) {
         devices.model(here, modelId);

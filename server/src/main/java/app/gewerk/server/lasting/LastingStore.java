@@ -77,7 +77,11 @@ class LastingStore {
                 from job j
                 join lateral (select way from decision where shop_id = j.shop_id and job_id = j.id
                               order by id desc limit 1) d on true
-                left join lateral (select id, taken_in_at from job where shop_id = j.shop_id and back_of = j.id
+                left join lateral (select id, taken_in_at from job later
+                                   where shop_id = j.shop_id and machine_model_id = j.machine_model_id and later.id > j.id
+                                       and taken_in_at > j.moved_at
+                                       and (back_of = j.id
+                                            or back_of is null and serial <> '' and serial = j.serial)
                                    order by taken_in_at limit 1) b on true
                 where j.shop_id = ? and j.machine_model_id = ? and j.place = 'putAway'
                     and d.way not in ('askOwner', 'decline')
