@@ -836,6 +836,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/handback/{jobId}/messages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["messages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handback/{jobId}/pick-up.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["pickUp"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/handback/{jobId}/report.pdf": {
         parameters: {
             query?: never;
@@ -5008,6 +5040,16 @@ export interface components {
             what?: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
             words: string;
         };
+        NotFetched: {
+            /** Format: int64 */
+            jobId: number;
+            machine: string;
+            owner: string;
+            /** Format: date */
+            since: string;
+            /** Format: int32 */
+            tray: number;
+        };
         NotHere: {
             asks?: string;
             /** @enum {string} */
@@ -6955,6 +6997,7 @@ export interface components {
             lateMinutes: number;
             /** Format: double */
             leastLateMinutes: number;
+            notFetched: components["schemas"]["NotFetched"][];
             planned: components["schemas"]["PlannedWork"][];
             waiting: components["schemas"]["WaitingWork"][];
         };
@@ -6998,6 +7041,12 @@ export interface components {
             probability: number;
             seen: boolean;
             sign: string;
+        };
+        WrittenMessage: {
+            /** @enum {string} */
+            message: "ready" | "needsWord" | "delayed";
+            text: string;
+            words: string;
         };
         Wrong: {
             /** Format: double */
@@ -8489,6 +8538,52 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+        };
+    };
+    messages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenMessage"][];
+                };
+            };
+        };
+    };
+    pickUp: {
+        parameters: {
+            query: {
+                day: string;
+            };
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
                 };
             };
         };

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
-import { Mark } from '../../parts/Marks';
+import { Mark, type MarkName } from '../../parts/Marks';
 import { dayWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
@@ -60,6 +60,7 @@ export default function Today() {
           </Box>
           <Box sx={{ display: 'grid', gap: 3 }}>
             <Promised />
+            <NotFetched jobs={plan.notFetched} />
             <WaitingFor waiting={plan.waiting} />
           </Box>
         </Box>
@@ -137,7 +138,29 @@ function Slot({ slot, large = false }: { slot: Planned; large?: boolean }) {
   );
 }
 
-function WaitingFor({ waiting }: { waiting: Schemas['WorkPlan']['waiting'] }) {
+function NotFetched({ jobs }: { jobs: Schemas['NotFetched'][] }) {
+  if (jobs.length === 0) return null;
+  return (
+    <Box component="section" aria-label={words.notFetched}>
+      <Box component="h2" sx={{ fontSize: 17, m: 0 }}>
+        {words.notFetched}
+      </Box>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {jobs.map((job) => (
+          <Row
+            key={job.jobId}
+            job={job}
+            mark="readyToGo"
+            to={`/job/${job.jobId}/handBack`}
+            words={words.since(dayWords(job.since))}
+          />
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+function WaitingFor({ waiting }: { waiting: Schemas['WaitingWork'][] }) {
   if (waiting.length === 0) return null;
   return (
     <Box component="section" aria-label={words.waiting}>
@@ -146,33 +169,38 @@ function WaitingFor({ waiting }: { waiting: Schemas['WorkPlan']['waiting'] }) {
       </Box>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {waiting.map((job) => (
-          <Box
-            component="li"
+          <Row
             key={job.jobId}
-            sx={{
-              display: 'grid',
-              gridTemplateColumns: '40px 22px minmax(0, 1fr) auto',
-              gap: 1,
-              alignItems: 'center',
-              minHeight: 36,
-              borderBottom: `1px solid ${colour.line}`,
-            }}
-          >
-            <Box sx={{ fontFamily: font.figures }}>{String(job.tray).padStart(2, '0')}</Box>
-            <Mark name={job.place === 'waitingForGear' ? 'waitingForGear' : 'waitingForAnswer'} />
-            <Box
-              component={Link}
-              to={`/job/${job.jobId}`}
-              sx={{ color: colour.ink, minHeight: 32, alignContent: 'center' }}
-            >
-              {job.machine}
-            </Box>
-            <Box sx={{ color: colour.inkSoft }}>
-              {job.until ? dayWords(job.until) : texts.places[job.place]}
-            </Box>
-          </Box>
+            job={job}
+            mark={job.place === 'waitingForGear' ? 'waitingForGear' : 'waitingForAnswer'}
+            to={`/job/${job.jobId}`}
+            words={job.until ? dayWords(job.until) : texts.places[job.place]}
+          />
         ))}
       </Box>
+    </Box>
+  );
+}
+
+function Row(props: { job: { tray: number; machine: string }; mark: MarkName; to: string; words: string }) {
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '40px 22px minmax(0, 1fr) auto',
+        gap: 1,
+        alignItems: 'center',
+        minHeight: 44,
+        borderBottom: `1px solid ${colour.line}`,
+      }}
+    >
+      <Box sx={{ fontFamily: font.figures }}>{String(props.job.tray).padStart(2, '0')}</Box>
+      <Mark name={props.mark} />
+      <Box component={Link} to={props.to} sx={{ color: colour.ink, minHeight: 44, alignContent: 'center' }}>
+        {props.job.machine}
+      </Box>
+      <Box sx={{ color: colour.inkSoft }}>{props.words}</Box>
     </Box>
   );
 }

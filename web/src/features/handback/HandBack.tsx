@@ -8,6 +8,7 @@ import { useDraft } from '../../parts/useDraft';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
+import { shopQuery } from '../shop/queries';
 import { BenchMinutes } from '../job/BenchMinutes';
 import { Frame } from '../job/Frame';
 import { StepNotes } from '../job/StepNotes';
@@ -17,6 +18,7 @@ import { BillLines } from './BillLines';
 import { BillOnMat } from './BillOnMat';
 import { IssuedBills } from './IssuedBills';
 import { PaperTerms } from './PaperTerms';
+import { ToTheOwner } from './ToTheOwner';
 import { ToldTheOwner } from './ToldTheOwner';
 import { handbackQuery, type Handback } from './queries';
 
@@ -37,6 +39,7 @@ export function HandBack({ job, children }: { job: Schemas['Job']; children: Rea
 function Open({ job, known, children }: { job: Schemas['Job']; known: Handback; children: ReactNode }) {
   const queries = useQueryClient();
   const [draft, setDraft, about] = useDraft(`bill:${job.id}`, billForm);
+  const today = useQuery(shopQuery).data?.today;
   const form = draft ?? proposedForm(known);
   const read = readForm(form);
   const bill = useSave(
@@ -108,6 +111,7 @@ function Open({ job, known, children }: { job: Schemas['Job']; known: Handback; 
           </Box>
         </Box>
         <ToldTheOwner jobId={job.id} known={known} />
+        <ToTheOwner jobId={job.id} today={today} />
         <Papers jobId={job.id} />
         <HandOver job={job} />
         <StepNotes job={job} step="handBack" />

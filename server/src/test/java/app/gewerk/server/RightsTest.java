@@ -128,6 +128,8 @@ class RightsTest {
                 GET /api/handback/terms
                 GET /api/handback/{jobId}
                 GET /api/handback/{jobId}/report.pdf
+                GET /api/handback/{jobId}/messages
+                GET /api/handback/{jobId}/pick-up.ics
                 GET /api/handback/{jobId}/bills/{bill}/bill.pdf
                 GET /api/handback/{jobId}/bills/{bill}/bill.xml
                 GET /api/sourcing/needs

@@ -9,6 +9,7 @@ import app.gewerk.server.shop.ShopScope;
 import app.gewerk.server.shop.ShopService;
 import jakarta.servlet.http.Cookie;
 import java.time.Duration;
+import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -167,6 +168,8 @@ class ShopsApiTest {
             Set.of("POST /api/photo/{jobId}", "POST /api/stores/sellers/{seller}/list");
 
     private static final Map<String, String> QUERIES = Map.of(
+            "GET /api/handback/{jobId}/pick-up.ics",
+                    "?day=" + LocalDate.now(ZoneOffset.UTC).plusDays(3),
             "PUT /api/intake/{jobId}", "?version=1",
             "DELETE /api/diagnosis/{jobId}/culprit", "?fault=x",
             "GET /api/diagnosis/{jobId}/question", "?fault=x",

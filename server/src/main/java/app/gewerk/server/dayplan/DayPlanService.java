@@ -35,6 +35,9 @@ public class DayPlanService {
     /** Parcels are late by so many days on the average (from memory). */
     private static final double LATE_DAYS = 0.7;
 
+    /** Days after which a machine that is ready counts as not fetched (common practice). */
+    private static final int FETCHED_WITHIN = 7;
+
     private static final int RUNS = 400;
     private static final int MOST_DAYS = 20;
     private static final double LEAST_MINUTES = 5;
@@ -98,14 +101,19 @@ public class DayPlanService {
     /** A job that nobody can work on, and until when. */
     public record WaitingWork(long jobId, int tray, String machine, Place place, Optional<LocalDate> until) {}
 
+    /** A machine that is ready and nobody has fetched. */
+    public record NotFetched(long jobId, int tray, String machine, String owner, LocalDate since) {}
+
     /**
      * @param planned in the order in which it is taken up
+     * @param notFetched ready for a week or more, the longest first
      * @param lateMinutes of bench time over all promises, {@code leastLateMinutes} what no order could better
      */
     public record WorkPlan(
             BenchHours hours,
             List<PlannedWork> planned,
             List<WaitingWork> waiting,
+            List<NotFetched> notFetched,
             double lateMinutes,
             double leastLateMinutes) {}
 
@@ -123,7 +131,13 @@ public class DayPlanService {
                 .filter(o -> o.place() == Place.WAITING_FOR_GEAR || o.place() == Place.WAITING_FOR_ANSWER)
                 .map(o -> new WaitingWork(o.id(), o.tray(), o.machine(), o.place(), o.arrives()))
                 .toList();
-        return new WorkPlan(hours, planned, waiting, plan.lateMinutes(), plan.leastLateMinutes());
+        return new WorkPlan(
+                hours,
+                planned,
+                waiting,
+                store.notFetched(here, clock.now().minusDays(FETCHED_WITHIN)),
+                plan.lateMinutes(),
+                plan.leastLateMinutes());
     }
 
     private static DayPlanStore.Open of(List<DayPlanStore.Open> open, long id) {

@@ -1,11 +1,14 @@
 package app.gewerk.server.dayplan;
 
+import static app.gewerk.server.db.Tables.JOB;
+import static app.gewerk.server.db.Tables.MACHINE_MODEL;
 import static app.gewerk.server.db.Tables.SHOP;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
 import app.gewerk.server.dayplan.DayPlanService.BenchHours;
+import app.gewerk.server.dayplan.DayPlanService.NotFetched;
 import app.gewerk.server.shop.Here;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
@@ -86,6 +89,27 @@ class DayPlanStore {
                         Optional.ofNullable(r.get("minutes", Double.class)),
                         Optional.ofNullable(r.get("arrives", LocalDate.class)),
                         Optional.ofNullable(r.get("cures", OffsetDateTime.class))));
+    }
+
+    /** Machines that are ready and have stood there since before that. */
+    List<NotFetched> notFetched(Here here, OffsetDateTime before) {
+        return sql.select(
+                        JOB.ID, JOB.TRAY_NUMBER, MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME, JOB.OWNER_NAME, JOB.MOVED_AT)
+                .from(JOB)
+                .join(MACHINE_MODEL)
+                .on(MACHINE_MODEL.SHOP_ID.eq(JOB.SHOP_ID), MACHINE_MODEL.ID.eq(JOB.MACHINE_MODEL_ID))
+                .where(
+                        JOB.SHOP_ID.eq(here.shopId()),
+                        JOB.PLACE.eq(Place.READY_TO_GO.toString()),
+                        JOB.MOVED_AT.lt(before))
+                .orderBy(JOB.MOVED_AT)
+                .limit(100)
+                .fetch(r -> new NotFetched(
+                        r.value1(),
+                        r.value2(),
+                        r.value3() + " " + r.value4(),
+                        r.value5(),
+                        r.value6().toLocalDate()));
     }
 
     BenchHours hours(Here here) {

@@ -10,6 +10,7 @@ import app.gewerk.server.paper.Paper;
 import app.gewerk.server.shop.Here;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -110,6 +111,24 @@ class BillingController {
             @RequestBody HandOver over,
             @RequestHeader(name = KEY, required = false) @Nullable String key) {
         return billing.handOver(here, jobId, over.version(), Optional.ofNullable(key));
+    }
+
+    @GetMapping("/{jobId}/messages")
+    List<BillingService.WrittenMessage> messages(Here here, @PathVariable long jobId) {
+        return billing.messages(here, jobId);
+    }
+
+    @GetMapping(value = "/{jobId}/pick-up.ics", produces = "text/calendar")
+    ResponseEntity<byte[]> pickUp(Here here, @PathVariable long jobId, @RequestParam LocalDate day) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType("text/calendar;charset=UTF-8"))
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename("pick-up-" + jobId + ".ics")
+                                .build()
+                                .toString())
+                .body(billing.pickUp(here, jobId, day).ics().getBytes(StandardCharsets.UTF_8));
     }
 
     /** @param paper {@code a4} or {@code letter} */

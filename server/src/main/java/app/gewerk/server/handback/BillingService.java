@@ -5,6 +5,8 @@ import app.gewerk.core.Wire;
 import app.gewerk.core.handback.Bill;
 import app.gewerk.core.handback.BillLine;
 import app.gewerk.core.handback.BillPaper;
+import app.gewerk.core.handback.Message;
+import app.gewerk.core.handback.PickUp;
 import app.gewerk.core.handback.UblBill;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
@@ -25,6 +27,7 @@ import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
@@ -382,6 +385,50 @@ public class BillingService {
 
     public String xml(Here here, long jobId, int number) {
         return UblBill.of(paper(here, jobId, number));
+    }
+
+    /** Something that can be written to the owner, ready to be sent. */
+    public record WrittenMessage(Message message, Say words, Say text) {}
+
+    @Transactional(readOnly = true)
+    public List<WrittenMessage> messages(Here here, long jobId) {
+        Job job = jobs.job(here, jobId);
+        Message.About about = new Message.About(
+                shop.shop(here).name(),
+                job.ownerName(),
+                job.machine(),
+                job.waitsFor().map(Words::of).orElse(""),
+                due(here, jobId));
+        return Arrays.stream(Message.values())
+                .map(m -> new WrittenMessage(m, m.words(), m.text(about)))
+                .toList();
+    }
+
+    /** Of all bills of the job, less what was taken back. */
+    private Optional<Say> due(Here here, long jobId) {
+        List<IssuedBill> bills = store.bills(here, jobId);
+        BigDecimal due = bills.stream()
+                .map(b -> b.credits.isPresent() ? b.bill.gross().negate() : b.bill.due())
+                .reduce(BigDecimal.ZERO, BigDecimal::add);
+        return due.signum() > 0
+                ? Optional.of(Say.money(due, bills.getFirst().bill.currency()))
+                : Optional.empty();
+    }
+
+    /** A day to fetch it, for the owner's calendar. */
+    @Transactional(readOnly = true)
+    public PickUp pickUp(Here here, long jobId, LocalDate day) {
+        Job job = jobs.job(here, jobId);
+        ShopService.Shop at = shop.shop(here);
+        if (day.isBefore(shop.today(at)) || day.isAfter(shop.today(at).plusYears(1))) {
+            throw Refused.at("day", "pickUp.day");
+        }
+        return new PickUp(
+                at.bench() + "-" + jobId,
+                Words.of(Say.of("pickUp.summary", "machine", job.machine())),
+                (at.name() + "\n" + store.terms(here).address).strip(),
+                day,
+                clock.now().toInstant());
     }
 
     /** The machine goes out of the door. */
