@@ -1138,6 +1138,7 @@ export const en = {
     howToType: 'Repeats one after another: 0.42 0.43 0.41',
     before: 'before',
     after: 'after',
+    measure: (what: string, unit: string) => `${what}, ${unit}`,
     reading: (what: string, after: boolean) => `${what} ${after ? 'after' : 'before'}`,
     scale: (before: number[], after: number[], others: number[], unit: string) =>
       `before ${before.join(' ')} ${unit}, after ${after.join(' ')} ${unit}` +

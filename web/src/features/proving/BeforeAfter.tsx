@@ -35,7 +35,7 @@ function MeasureRow({ jobId, reading }: { jobId: number; reading: Schemas['Befor
   return (
     <>
       <Box sx={{ gridColumn: '1 / -1', fontSize: 14, mt: 0.5 }}>
-        {reading.words}, {reading.unit}
+        {words.measure(reading.words, reading.unit)}
       </Box>
       <Repeats jobId={jobId} reading={reading} after={false} />
       <Repeats jobId={jobId} reading={reading} after />

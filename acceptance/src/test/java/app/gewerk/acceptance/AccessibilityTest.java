@@ -28,6 +28,9 @@ class AccessibilityTest {
             screens.put("/job/23/takeIn", "I have read this");
             screens.put("/job/25/read", "Next:");
             screens.put("/job/14/get", "Gears that fit");
+            screens.put("/job/11/prove", "From the hand to the real load");
+            screens.put("/job/1/handBack", "For the owner");
+            screens.put("/book/1", "How long mends lasted");
             screens.put("/workings", "Read a gear");
             screens.put("/workings/pair", "Runs freely");
             screens.put("/workings/spans", "steadiest");
@@ -43,6 +46,10 @@ class AccessibilityTest {
                 technician.text(there).waitFor();
                 check(technician, path);
             });
+            technician.open("/job/19/closeUp");
+            technician.text("What goes on what").click();
+            technician.text("both materials bear it").first().waitFor();
+            check(technician, "/job/19/closeUp");
             technician.open("/knowledge/likelihoods");
             technician.text("is split at its hub").click();
             technician.text("it shows besides").waitFor();
