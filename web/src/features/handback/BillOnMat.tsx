@@ -12,6 +12,7 @@ const words = texts.handback;
 export function BillOnMat(props: {
   job: Schemas['Job'];
   known: Handback;
+  title: string;
   form: BillForm;
   sums: Schemas['Sums'] | undefined;
 }) {
@@ -40,7 +41,7 @@ export function BillOnMat(props: {
         <Box sx={{ whiteSpace: 'pre-line', minHeight: 40 }}>{known.terms.address}</Box>
         <Box sx={{ whiteSpace: 'pre-line', my: 2 }}>{form.billedTo}</Box>
         <Box component="h2" sx={{ fontSize: 17, m: 0 }}>
-          {words.draft}
+          {props.title}
         </Box>
         <Box sx={{ color: colour.inkSoft, mb: 1 }}>
           {job.maker} {job.model}

@@ -13,7 +13,7 @@ import { BenchMinutes } from '../job/BenchMinutes';
 import { Frame } from '../job/Frame';
 import { StepNotes } from '../job/StepNotes';
 import { refreshJob, useRefreshJob } from '../job/useRefreshJob';
-import { billForm, proposedForm, readForm } from './billForm';
+import { billForm, issuedForm, proposedForm, readForm } from './billForm';
 import { BillLines } from './BillLines';
 import { BillOnMat } from './BillOnMat';
 import { IssuedBills } from './IssuedBills';
@@ -75,8 +75,14 @@ function Open({ job, known, children }: { job: Schemas['Job']; known: Handback; 
     retry: false,
   });
   const billed = known.bills.some((b) => b.credits === undefined);
+  const last = known.bills.at(-1);
+  // What is out, until another is being written.
+  const shown =
+    last && !draft
+      ? { title: words.numbered(last.number, last.credits), form: issuedForm(last), sums: last.sums }
+      : { title: words.draft, form, sums: sums.data };
   return (
-    <Frame mat={<BillOnMat job={job} known={known} form={form} sums={sums.data} />}>
+    <Frame mat={<BillOnMat job={job} known={known} {...shown} />}>
       {children}
       <Box sx={{ pt: 1.5, pb: 2, display: 'grid', gap: 2, gridTemplateColumns: 'minmax(0, 1fr)' }}>
         {known.missing.map((missing) => (

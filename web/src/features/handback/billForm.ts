@@ -14,17 +14,26 @@ export const billForm = z.object({
 });
 export type BillForm = z.infer<typeof billForm>;
 
+function linesOf(lines: Schemas['BillLine'][]): BillForm['lines'] {
+  return lines.map((line) => ({
+    of: line.of,
+    what: line.what,
+    quantity: String(line.quantity),
+    price: String(line.price),
+  }));
+}
+
 export function proposedForm(known: Handback): BillForm {
+  return { lines: linesOf(known.proposed), discount: '', paid: '', billedTo: known.billedTo };
+}
+
+/** A bill that is out, as it was written. */
+export function issuedForm(bill: Schemas['IssuedBill']): BillForm {
   return {
-    lines: known.proposed.map((line) => ({
-      of: line.of,
-      what: line.what,
-      quantity: String(line.quantity),
-      price: String(line.price),
-    })),
-    discount: '',
-    paid: '',
-    billedTo: known.billedTo,
+    lines: linesOf(bill.bill.lines),
+    discount: String(bill.bill.discount),
+    paid: String(bill.bill.paid),
+    billedTo: bill.billedTo,
   };
 }
 

@@ -414,6 +414,7 @@ class DemoWorkshop implements SmartLifecycle {
     private void beforeMoving(Telling t, Move move, Here here, long id) {
         switch (move.to()) {
             case TO_PROVE -> {
+                jobs.markDone(here, id, Step.CLOSE_UP);
                 if (t.ledger() != null) {
                     at(here, move.daysAgo(), 150, () -> returns.closeUp(here, id));
                 }
@@ -422,12 +423,16 @@ class DemoWorkshop implements SmartLifecycle {
                 }
             }
             case READY_TO_GO -> {
+                jobs.markDone(here, id, Step.PROVE);
                 ElectricalCheck.Protection protection = t.electrical() == null
                         ? ElectricalCheck.Protection.DOUBLE_INSULATED
                         : t.electrical().protection();
                 at(here, move.daysAgo(), 190, () -> returns.testBeforeReturn(here, id, protection));
             }
-            case PUT_AWAY -> handedBack.add(new HandedBack(move.daysAgo(), here, id));
+            case PUT_AWAY -> {
+                jobs.markDone(here, id, Step.HAND_BACK);
+                handedBack.add(new HandedBack(move.daysAgo(), here, id));
+            }
             default -> {
                 // Nothing goes out by it.
             }
