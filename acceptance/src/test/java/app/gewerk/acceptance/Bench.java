@@ -47,6 +47,10 @@ public final class Bench {
             StoresBench.run();
             return;
         }
+        if (List.of(arguments).contains("handback")) {
+            HandbackBench.run();
+            return;
+        }
         if (List.of(arguments).contains("making")) {
             CoreBench.run("made");
             try (RunningGewerk gewerk = RunningGewerk.withDemo()) {
