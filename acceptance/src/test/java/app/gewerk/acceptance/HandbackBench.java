@@ -31,8 +31,7 @@ final class HandbackBench {
             Bench.timed("the owner's report", () -> ilva.get("/api/handback/1/report.pdf"));
             Bench.timed("the record as JSON", () -> ilva.get("/api/handback/1/job.json"));
             int[] at = {0};
-            Bench.timed(
-                    "billing", () -> ilva.post("/api/handback/1/bills", BILL, "handback-bench-bill-" + at[0]++));
+            Bench.timed("billing", () -> ilva.post("/api/handback/1/bills", BILL, "handback-bench-bill-" + at[0]++));
         }
     }
 }

@@ -5,22 +5,36 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.locks.LockSupport;
 import org.awaitility.Awaitility;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
-/** Two processes on one database send five hundred orders to a seller that fails at random: none is lost, none is placed twice. */
+/**
+ * Two processes on one database: five hundred orders to a seller that fails at random, none lost, none placed twice; then bills
+ * from both, one of them dying.
+ */
 class ManyOrdersTest {
     private static final int ORDERS = 500;
+    private static final int JOBS = 6;
+    private static final int BILLS = 20;
+    private static final String BILL = """
+            {"lines":[{"of":"labour","what":"Work","quantity":1,"price":48}],"discount":0,"paid":0,"billedTo":"A. Owner"}
+            """;
     private static final String TERMS = "{\"name\":\"Moody Gears\",\"country\":\"Grisland\",\"zone\":\"union\","
             + "\"currency\":\"EUR\",\"postage\":[{\"goodsFrom\":0,\"price\":3.9}],\"transitDays\":2,\"closedOn\":[]}";
     private static final String GEAR = """
@@ -96,12 +110,25 @@ class ManyOrdersTest {
         }
     }
 
+    private static RunningGewerk one;
+    private static RunningGewerk two;
+
+    @BeforeAll
+    static void start() {
+        RunningGewerk[] both = RunningGewerk.two(Map.of());
+        one = both[0];
+        two = both[1];
+    }
+
+    @AfterAll
+    static void end() {
+        one.close();
+        two.close();
+    }
+
     @Test
     void noneIsLostAndNoneIsPlacedTwice() throws IOException {
-        RunningGewerk[] both = RunningGewerk.two(Map.of());
-        try (RunningGewerk one = both[0];
-                RunningGewerk two = both[1];
-                Moody seller = new Moody()) {
+        try (Moody seller = new Moody()) {
             assertThat(new ApiCaller(one, "Ren")
                             .takeIn("many orders", "many-orders-1")
                             .statusCode())
@@ -112,9 +139,10 @@ class ManyOrdersTest {
                     "insert into purchase_order (shop_id, seller, key, state, asked_by, asked_at, next_try) "
                             + "select job.shop_id, 'lindmoor', 'many-orders-' || n, 'waiting', "
                             + "(select min(id) from person), now(), now() from job, generate_series(1, " + ORDERS
-                            + ") n",
+                            + ") n where job.complaint = 'many orders'",
                     "insert into purchase_order_line (shop_id, order_id, position, item_number, pieces, job_id) "
-                            + "select o.shop_id, o.id, 0, 'M1', 2, job.id from purchase_order o, job");
+                            + "select o.shop_id, o.id, 0, 'M1', 2, job.id from purchase_order o, job "
+                            + "where job.complaint = 'many orders'");
             // A process looks by itself every ten seconds, and a seller that failed is asked again after growing
             // pauses.
             Awaitility.await()
@@ -138,6 +166,54 @@ class ManyOrdersTest {
                     .isEqualTo(ORDERS);
             assertThat(two.number("select count(*) from purchase_order where tries > 1"))
                     .isPositive();
+        }
+    }
+
+    /** One of the two is killed in the middle of billing: every number stands once, and none is left out. */
+    @Test
+    void billsAreNumberedInARowWhateverDies() {
+        ApiCaller ren = new ApiCaller(one, "Ren");
+        ApiCaller mara = new ApiCaller(two, "Mara");
+        for (int i = 0; i < JOBS; i++) {
+            assertThat(ren.takeIn("bill it " + i, "take-in-bill-" + i).statusCode())
+                    .isEqualTo(201);
+        }
+        one.inDatabase("update shop set tax_percent = 19");
+        List<String> jobs = one.texts("select id::text from job where complaint like 'bill it%' order by id");
+        AtomicInteger answered = new AtomicInteger();
+        List<CompletableFuture<Void>> writers = new ArrayList<>();
+        for (int w = 0; w < JOBS; w++) {
+            ApiCaller who = w % 2 == 0 ? ren : mara;
+            String job = jobs.get(w);
+            writers.add(CompletableFuture.runAsync(() -> bill(who, job, answered)));
+        }
+        while (answered.get() < 10) {
+            Thread.onSpinWait();
+        }
+        one.kill();
+        writers.forEach(CompletableFuture::join);
+        one.start();
+        ApiCaller again = new ApiCaller(one, "Ren");
+        // What was sent before and not answered is sent again under its own key.
+        for (int w = 0; w < JOBS; w += 2) {
+            bill(again, jobs.get(w), answered);
+        }
+        long bills = two.number("select count(*) from bill");
+        assertThat(bills).as("each was billed once").isEqualTo((long) JOBS * BILLS);
+        assertThat(two.number("select max(number) from bill")).isEqualTo(bills);
+        assertThat(two.number("select last from bill_count")).isEqualTo(bills);
+    }
+
+    private static void bill(ApiCaller who, String job, AtomicInteger answered) {
+        for (int i = 0; i < BILLS; i++) {
+            try {
+                int status = who.post("/api/handback/" + job + "/bills", BILL, "bill-" + job + "-" + i)
+                        .statusCode();
+                assertThat(status).isEqualTo(200);
+                answered.incrementAndGet();
+            } catch (UncheckedIOException died) {
+                return;
+            }
         }
     }
 }

@@ -1,6 +1,7 @@
 package app.gewerk.core.proving;
 
 import app.gewerk.core.words.Refused;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Matcher;
@@ -20,12 +21,13 @@ public final class TypedReadings {
         Matcher one = ONE.matcher(typed.strip());
         int end = 0;
         while (one.find()) {
-            double value = Double.parseDouble(one.group(1).replace(',', '.'));
             String unit = one.group(2) == null ? measure.unit() : one.group(2);
-            double inUnit = value
-                    * measure.of(unit)
-                            .orElseThrow(() ->
-                                    Refused.at("typed", "prove.otherUnit", "given", unit, "unit", measure.unit()));
+            double of = measure.of(unit)
+                    .orElseThrow(() -> Refused.at("typed", "prove.otherUnit", "given", unit, "unit", measure.unit()));
+            // As decimals: 410 mA are 0.41 A, and are shown so.
+            double inUnit = new BigDecimal(one.group(1).replace(',', '.'))
+                    .multiply(BigDecimal.valueOf(of))
+                    .doubleValue();
             measure.require(inUnit);
             values.add(inUnit);
             end = one.end();

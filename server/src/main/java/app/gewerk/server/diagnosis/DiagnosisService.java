@@ -145,10 +145,6 @@ public class DiagnosisService {
         Map<String, Answer> answers = store.answers(here, jobId);
         List<Culprit> culprits = store.culprits(here, jobId);
         Map<String, Answer> known = known(diagnosis, answers);
-        List<String> knownCulprits = culprits.stream()
-                .map(Culprit::fault)
-                .filter(f -> diagnosis.faults().stream().anyMatch(g -> g.key().equals(f)))
-                .toList();
         return new Heard(
                 job.listenVersion(),
                 train.own(),
@@ -159,9 +155,34 @@ public class DiagnosisService {
                 job.opened(),
                 diagnosis.standing(known, Set.copyOf(job.opened())),
                 culprits,
-                knownCulprits.isEmpty() ? List.of() : diagnosis.whatElse(known, knownCulprits),
+                whatElse(diagnosis, known, culprits),
                 rhythms,
                 clicks.named());
+    }
+
+    /** The machine as it is described, and what may be wrong with it besides the culprits stated. */
+    public record BesideCulprits(Machine machine, List<Diagnosis.StillPossible> whatElse) {}
+
+    @Transactional(readOnly = true)
+    public BesideCulprits besideCulprits(Here here, long jobId) {
+        Job job = jobs.job(here, jobId);
+        Machine machine = devices.train(here, job.machineModelId()).machine();
+        List<Culprit> stated = store.culprits(here, jobId);
+        if (stated.isEmpty()) {
+            return new BesideCulprits(machine, List.of());
+        }
+        Diagnosis diagnosis = diagnosis(here, job, machine);
+        return new BesideCulprits(machine, whatElse(diagnosis, known(diagnosis, store.answers(here, jobId)), stated));
+    }
+
+    /** Culprits that the train no longer has do not count. */
+    private static List<Diagnosis.StillPossible> whatElse(
+            Diagnosis diagnosis, Map<String, Answer> known, List<Culprit> stated) {
+        List<String> culprits = stated.stream()
+                .map(Culprit::fault)
+                .filter(f -> diagnosis.faults().stream().anyMatch(g -> g.key().equals(f)))
+                .toList();
+        return culprits.isEmpty() ? List.of() : diagnosis.whatElse(known, culprits);
     }
 
     /** A sign that was tried, and how it turned out. */

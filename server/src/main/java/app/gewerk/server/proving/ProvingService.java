@@ -160,7 +160,11 @@ public class ProvingService implements BeforeReady {
     @Transactional(readOnly = true)
     public JobProof proof(Here here, long jobId) {
         Job job = jobs.job(here, jobId);
-        TestPlan plan = plan(here, job);
+        return proof(here, job, plan(here, job));
+    }
+
+    private JobProof proof(Here here, Job job, TestPlan plan) {
+        long jobId = job.id();
         Map<String, TriedTrial> last = last(here, jobId);
         List<PlannedTrial> trials = plan.trials().stream()
                 .map(t -> new PlannedTrial(t, t.rung().words(), Optional.ofNullable(last.get(t.code()))))
@@ -181,13 +185,13 @@ public class ProvingService implements BeforeReady {
     }
 
     private TestPlan plan(Here here, Job job) {
-        DiagnosisService.Heard heard = diagnosis.heard(here, job.id());
+        DiagnosisService.BesideCulprits beside = diagnosis.besideCulprits(here, job.id());
         Set<String> hazards = intake.hazards(here, job.id());
         Map<String, Say> suspects = new LinkedHashMap<>();
-        heard.whatElse().stream()
+        beside.whatElse().stream()
                 .filter(f -> f.probability() >= WORTH_TRYING)
                 .forEach(f -> suspects.put(f.key(), f.words()));
-        boolean motor = heard.machine().components().stream().anyMatch(c -> c.type() == PartType.MOTOR);
+        boolean motor = beside.machine().components().stream().anyMatch(c -> c.type() == PartType.MOTOR);
         return TestPlan.of(known.now().knowledge(), new TestPlan.About(job.kind(), hazards, motor, suspects));
     }
 
@@ -284,7 +288,9 @@ public class ProvingService implements BeforeReady {
                 "trial/" + jobId + "/" + trial,
                 clock.now(),
                 () -> {
-                    Trial made = plan(here, jobs.job(here, jobId)).trial(trial);
+                    Job job = jobs.job(here, jobId);
+                    TestPlan plan = plan(here, job);
+                    Trial made = plan.trial(trial);
                     String said = seen.strip();
                     if (result != Result.PASSED && said.isEmpty()) {
                         throw Refused.at("seen", result == Result.FAILED ? "prove.whatShowed" : "prove.whyNot");
@@ -303,7 +309,7 @@ public class ProvingService implements BeforeReady {
                             said,
                             Optional.empty(),
                             Optional.empty());
-                    return proof(here, jobId);
+                    return proof(here, job, plan);
                 },
                 () -> proof(here, jobId));
     }
