@@ -2,7 +2,7 @@ import { Box, Button } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { z } from 'zod';
-import { api, ask } from '../../api/client';
+import { api, ask, newKey } from '../../api/client';
 import { FigureInput } from '../../parts/FigureInput';
 import { Labelled } from '../../parts/Labelled';
 import { PlainSelect } from '../../parts/PlainSelect';
@@ -58,7 +58,7 @@ export function ChangeStep({ jobId, step, done }: { jobId: number; step: StepBac
       aria-label={words.otherwise}
       onSubmit={(event) => {
         event.preventDefault();
-        void save.run(about.key || crypto.randomUUID());
+        void save.run(about.key || newKey());
       }}
       sx={{ display: 'grid', gap: 1, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, alignItems: 'end' }}
     >

@@ -12,7 +12,7 @@ import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { materialsQuery } from '../choice/queries';
-import { running, timersQuery } from '../timing/queries';
+import { showTimers } from '../timing/queries';
 import { Amounts } from './Amounts';
 import { Fields } from './Fields';
 import { PressOn } from './PressOn';
@@ -206,8 +206,7 @@ function Bonds({ jobId, of }: { jobId: number; of: Conditions }) {
         }),
       ),
     (timers) => {
-      queries.setQueryData(timersQuery.queryKey, running(timers));
-      void queries.invalidateQueries({ queryKey: timersQuery.queryKey });
+      showTimers(queries, timers);
       void queries.invalidateQueries({ queryKey: ['job', jobId] });
     },
   );

@@ -10,7 +10,7 @@ import { useDraft } from '../../parts/useDraft';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
-import { running, timersQuery } from '../timing/queries';
+import { showTimers } from '../timing/queries';
 import { Field, Group, Numbers } from '../workings/GearFields';
 
 const words = texts.make.casting;
@@ -212,8 +212,7 @@ function Times(props: {
     (all) => {
       setKey(newKey());
       setRuns(true);
-      queries.setQueryData(timersQuery.queryKey, running(all));
-      void queries.invalidateQueries({ queryKey: timersQuery.queryKey });
+      showTimers(queries, all);
     },
   );
   const look = { minHeight: 44, px: 1.5, bgcolor: colour.goPale, fontWeight: 700 };

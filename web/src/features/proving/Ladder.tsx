@@ -13,7 +13,7 @@ import { useKeys } from '../../parts/useKeys';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
-import { running, timersQuery } from '../timing/queries';
+import { showTimers } from '../timing/queries';
 import type { Proof } from './queries';
 import { useShownProof } from './useShownProof';
 
@@ -136,8 +136,7 @@ function OpenRung(props: { jobId: number; planned: Schemas['PlannedTrial']; trie
         }),
       ),
     (timers) => {
-      queries.setQueryData(timersQuery.queryKey, running(timers));
-      void queries.invalidateQueries({ queryKey: timersQuery.queryKey });
+      showTimers(queries, timers);
     },
   );
   const say = (result: Result) => {

@@ -7,7 +7,7 @@ import { timeWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { useMay } from '../shop/useRights';
-import { leftWords, running, timersQuery, useSeconds, type Running } from './queries';
+import { leftWords, timersQuery, useSeconds, type Running, showTimers } from './queries';
 
 const words = texts.timing;
 
@@ -36,8 +36,7 @@ function TimerLine({ timer, now }: { timer: Running; now: number }) {
         }),
       ),
     (left) => {
-      queries.setQueryData(timersQuery.queryKey, running(left));
-      void queries.invalidateQueries({ queryKey: timersQuery.queryKey });
+      showTimers(queries, left);
       void queries.invalidateQueries({ queryKey: ['job', timer.jobId] });
     },
   );

@@ -1,4 +1,4 @@
-import { queryOptions } from '@tanstack/react-query';
+import { queryOptions, type QueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { api, ask, type Schemas } from '../../api/client';
 
@@ -18,6 +18,12 @@ export const timersQuery = queryOptions({
 
 export const running = (timers: TrayTimer[]): Running[] =>
   timers.map((timer) => ({ ...timer, overAt: Date.now() + 1000 * timer.secondsLeft }));
+
+/** What a save answers of times is shown at once; a list asked for before may arrive after, so once more. */
+export function showTimers(queries: QueryClient, timers: TrayTimer[]): void {
+  queries.setQueryData(timersQuery.queryKey, running(timers));
+  void queries.invalidateQueries({ queryKey: timersQuery.queryKey });
+}
 
 /** The time of day, each second anew while somebody waits for something. */
 export function useSeconds(wanted: boolean): number {

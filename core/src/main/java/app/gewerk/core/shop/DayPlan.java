@@ -4,7 +4,7 @@ import app.gewerk.core.words.Say;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Optional;
+import java.util.stream.IntStream;
 
 /**
  * Who takes up what next. Whenever a hand is free it takes, of what can be begun, the work with the greatest apparent
@@ -32,19 +32,15 @@ public record DayPlan(List<Slot> slots, double lateMinutes, double leastLateMinu
     public record Slot(long id, int hand, double from, double to, double lateMinutes, Say why) {}
 
     public static DayPlan of(List<Work> works, int hands) {
-        List<Work> left = new ArrayList<>(works);
-        double mean = works.stream().mapToDouble(Work::meanMinutes).average().orElse(1);
-        double[] free = new double[hands];
+        Course course = new Course(works, hands);
+        double[] from = works.stream().mapToDouble(Work::from).toArray();
+        int[] hand = new int[works.size()];
+        double[] begins = course.begins(course.takes, from, hand);
         List<Slot> slots = new ArrayList<>();
-        while (!left.isEmpty()) {
-            int hand = earliest(free);
-            double soonest = left.stream().mapToDouble(Work::from).min().orElseThrow();
-            double now = Math.max(free[hand], soonest);
-            Work next = next(left, now, mean).orElseThrow();
-            left.remove(next);
-            double to = now + next.meanMinutes();
-            free[hand] = to;
-            slots.add(new Slot(next.id(), hand, now, to, late(next, to), why(next, now)));
+        for (int i = 0; i < begins.length; i++) {
+            Work work = works.get(i);
+            double to = begins[i] + course.takes[i];
+            slots.add(new Slot(work.id(), hand[i], begins[i], to, late(work, to), why(work, begins[i])));
         }
         slots.sort(Comparator.comparingDouble(Slot::from).thenComparingInt(Slot::hand));
         return new DayPlan(
@@ -53,7 +49,7 @@ public record DayPlan(List<Slot> slots, double lateMinutes, double leastLateMinu
                 bound(works, hands));
     }
 
-    static int earliest(double[] free) {
+    private static int earliest(double[] free) {
         int best = 0;
         for (int h = 1; h < free.length; h++) {
             if (free[h] < free[best]) {
@@ -63,20 +59,11 @@ public record DayPlan(List<Slot> slots, double lateMinutes, double leastLateMinu
         return best;
     }
 
-    /** Of what can be begun at this time, what it costs most to leave. */
-    static Optional<Work> next(List<Work> left, double now, double mean) {
-        return left.stream().filter(w -> w.from() <= now).max(Comparator.comparingDouble(w -> pressing(w, now, mean)));
-    }
-
-    /** The logarithm of the apparent tardiness cost: it is only compared. */
-    private static double pressing(Work work, double now, double mean) {
-        return pressing(worth(work), work.meanMinutes(), work.due().orElse(SOME_DAY), now, mean);
-    }
-
     private static double worth(Work work) {
         return Math.log(Math.max(1, work.value()) / Math.max(1, work.meanMinutes()));
     }
 
+    /** The logarithm of the apparent tardiness cost: it is only compared. */
     private static double pressing(double worth, double minutes, double due, double now, double mean) {
         return worth - Math.max(0, due - minutes - now) / (LOOK_AHEAD * mean);
     }
@@ -135,38 +122,49 @@ public record DayPlan(List<Slot> slots, double lateMinutes, double leastLateMinu
 
         /** When each piece of work ends if it takes so long and can be begun then; the order is chosen as it comes. */
         double[] ends(double[] minutes, double[] from) {
+            double[] ends = begins(minutes, from, new int[worth.length]);
+            for (int i = 0; i < ends.length; i++) {
+                ends[i] += minutes[i];
+            }
+            return ends;
+        }
+
+        /** @param hand is filled with who takes it up */
+        double[] begins(double[] minutes, double[] from, int[] hand) {
             int n = worth.length;
             double[] free = new double[hands];
-            double[] ends = new double[n];
-            int[] left = new int[n];
-            for (int i = 0; i < n; i++) {
-                left[i] = i;
-            }
+            double[] begins = new double[n];
+            int[] left = IntStream.range(0, n).toArray();
             for (int count = n; count > 0; count--) {
-                int hand = earliest(free);
+                int next = earliest(free);
                 double soonest = Double.MAX_VALUE;
                 for (int k = 0; k < count; k++) {
                     soonest = Math.min(soonest, from[left[k]]);
                 }
-                double now = Math.max(free[hand], soonest);
-                int best = -1;
-                double most = Double.NEGATIVE_INFINITY;
-                for (int k = 0; k < count; k++) {
-                    int i = left[k];
-                    if (from[i] <= now) {
-                        double pressing = pressing(worth[i], takes[i], due[i], now, mean);
-                        if (pressing > most) {
-                            most = pressing;
-                            best = k;
-                        }
-                    }
-                }
-                int next = left[best];
-                left[best] = left[count - 1];
-                ends[next] = now + minutes[next];
-                free[hand] = ends[next];
+                double now = Math.max(free[next], soonest);
+                int best = most(left, count, from, now);
+                int work = left[best];
+                System.arraycopy(left, best + 1, left, best, count - best - 1);
+                begins[work] = now;
+                hand[work] = next;
+                free[next] = now + minutes[work];
             }
-            return ends;
+            return begins;
+        }
+
+        /** Where among those left the one stands that it costs most to leave, of what can be begun. */
+        private int most(int[] left, int count, double[] from, double now) {
+            int best = -1;
+            double most = Double.NEGATIVE_INFINITY;
+            for (int k = 0; k < count; k++) {
+                int i = left[k];
+                double pressing = pressing(worth[i], takes[i], due[i], now, mean);
+                if (from[i] <= now && pressing > most) {
+                    most = pressing;
+                    best = k;
+                }
+            }
+            return best;
         }
     }
 }

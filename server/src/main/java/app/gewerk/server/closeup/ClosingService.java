@@ -28,7 +28,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -101,36 +100,31 @@ public class ClosingService {
     /** Everything that the rules need. */
     private record State(
             List<TeardownService.EnteredStep> ledger,
-            List<ClosingStore.Back> back,
-            List<ClosingStore.Made> changes,
+            List<PutBack> back,
+            List<MadeChange> changes,
             ClosingStore.Whole whole,
             List<Say> open,
             WayBack wayBack) {
         Map<String, Account> accounts() {
-            return back.stream().collect(Collectors.toMap(ClosingStore.Back::key, ClosingStore.Back::account));
+            return back.stream().collect(Collectors.toMap(PutBack::key, PutBack::account));
         }
     }
 
     @Transactional(readOnly = true)
     public JobClosing closing(Here here, long jobId) {
         State state = state(here, jobId);
-        Map<String, ClosingStore.Back> back =
-                state.back.stream().collect(Collectors.toMap(ClosingStore.Back::key, Function.identity()));
+        Map<String, Account> accounts = state.accounts();
         List<TeardownStep> off = state.ledger.stream()
-                .filter(s -> !back.containsKey(s.key()))
+                .filter(s -> !accounts.containsKey(s.key()))
                 .map(TeardownService.EnteredStep::step)
                 .toList();
         return new JobClosing(
                 state.wayBack.steps(),
                 state.wayBack.next().map(StepBack::key),
-                state.back.stream()
-                        .map(b -> new PutBack(b.key(), b.by(), b.at(), b.account()))
-                        .toList(),
-                state.changes.stream()
-                        .map(c -> new MadeChange(c.number(), c.key(), c.change()))
-                        .toList(),
+                state.back,
+                state.changes,
                 Ledger.balance(off),
-                state.wayBack.leftOut(state.accounts()),
+                state.wayBack.leftOut(accounts),
                 state.open,
                 state.whole.casePlastic(),
                 state.whole
@@ -143,8 +137,8 @@ public class ClosingService {
 
     private State state(Here here, long jobId) {
         TeardownService.JobLedger ledger = teardown.ledger(here, jobId);
-        List<ClosingStore.Back> back = store.back(here, jobId);
-        List<ClosingStore.Made> changes = store.changes(here, jobId);
+        List<PutBack> back = store.back(here, jobId);
+        List<MadeChange> changes = store.changes(here, jobId);
         ClosingStore.Whole whole = store.whole(here, jobId);
         Optional<ToothMap> map = damage.map(here, jobId);
         List<Say> open = new ArrayList<>();
@@ -156,12 +150,11 @@ public class ClosingService {
                 ledger.steps().stream()
                         .map(s -> new WayBack.Noted(s.key(), s.step()))
                         .toList(),
-                back.stream().map(ClosingStore.Back::key).collect(Collectors.toSet()),
+                back.stream().map(PutBack::key).collect(Collectors.toSet()),
                 new WayBack.Mend(
                         changes.stream()
                                 .collect(Collectors.groupingBy(
-                                        ClosingStore.Made::key,
-                                        Collectors.mapping(ClosingStore.Made::change, Collectors.toList()))),
+                                        MadeChange::key, Collectors.mapping(MadeChange::change, Collectors.toList()))),
                         map.map(ToothMap::gear)
                                 .filter(g -> !g.isBlank())
                                 .orElseGet(() -> readings.gearName(here, jobId)),
@@ -287,7 +280,7 @@ public class ClosingService {
     public JobClosing dropChange(Here here, long jobId, int number) {
         jobs.hold(here, jobId);
         State state = state(here, jobId);
-        ClosingStore.Made made = state.changes.stream()
+        MadeChange made = state.changes.stream()
                 .filter(c -> c.number() == number)
                 .findFirst()
                 .orElseThrow(() -> new NotFound("missing.change", "number", number));

@@ -12,6 +12,8 @@ import app.gewerk.core.closeup.Account;
 import app.gewerk.core.closeup.MendChange;
 import app.gewerk.core.closeup.WayBack;
 import app.gewerk.core.teardown.TeardownStep;
+import app.gewerk.server.closeup.ClosingService.MadeChange;
+import app.gewerk.server.closeup.ClosingService.PutBack;
 import app.gewerk.server.device.StoredStep;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.StoredJson;
@@ -32,12 +34,6 @@ class ClosingStore {
         this.json = json;
     }
 
-    /** A step that is back. */
-    record Back(String key, Account account, String by, OffsetDateTime at) {}
-
-    /** A change of the mend, by the number it has on this job. */
-    record Made(int number, String key, MendChange change) {}
-
     /** What is known of the whole. */
     record Whole(
             String casePlastic,
@@ -47,17 +43,17 @@ class ClosingStore {
         static final Whole NOTHING = new Whole("", Optional.empty(), Optional.empty(), Optional.empty());
     }
 
-    List<Back> back(Here here, long jobId) {
+    List<PutBack> back(Here here, long jobId) {
         return sql.select(CLOSING_STEP.STEP_KEY, CLOSING_STEP.ACCOUNT, PERSON.NAME, CLOSING_STEP.PUT_BACK_AT)
                 .from(CLOSING_STEP)
                 .join(PERSON)
                 .on(PERSON.SHOP_ID.eq(CLOSING_STEP.SHOP_ID), PERSON.ID.eq(CLOSING_STEP.PUT_BACK_BY))
                 .where(CLOSING_STEP.SHOP_ID.eq(here.shopId()), CLOSING_STEP.JOB_ID.eq(jobId))
-                .fetch(r -> new Back(
+                .fetch(r -> new PutBack(
                         r.value1(),
-                        json.read(r.value2().data(), StoredAccount.class).account(),
                         r.value3(),
-                        r.value4()));
+                        r.value4(),
+                        json.read(r.value2().data(), StoredAccount.class).account()));
     }
 
     void putBack(Here here, long jobId, String key, Account account, OffsetDateTime now) {
@@ -85,11 +81,11 @@ class ClosingStore {
                 .execute();
     }
 
-    List<Made> changes(Here here, long jobId) {
+    List<MadeChange> changes(Here here, long jobId) {
         return sql.selectFrom(CLOSING_CHANGE)
                 .where(CLOSING_CHANGE.SHOP_ID.eq(here.shopId()), CLOSING_CHANGE.JOB_ID.eq(jobId))
                 .orderBy(CLOSING_CHANGE.NUMBER)
-                .fetch(r -> new Made(
+                .fetch(r -> new MadeChange(
                         r.getNumber(),
                         r.getStepKey(),
                         new MendChange(
@@ -126,14 +122,13 @@ class ClosingStore {
                 .execute();
     }
 
-    boolean drop(Here here, long jobId, int number) {
-        return sql.deleteFrom(CLOSING_CHANGE)
-                        .where(
-                                CLOSING_CHANGE.SHOP_ID.eq(here.shopId()),
-                                CLOSING_CHANGE.JOB_ID.eq(jobId),
-                                CLOSING_CHANGE.NUMBER.eq(number))
-                        .execute()
-                == 1;
+    void drop(Here here, long jobId, int number) {
+        sql.deleteFrom(CLOSING_CHANGE)
+                .where(
+                        CLOSING_CHANGE.SHOP_ID.eq(here.shopId()),
+                        CLOSING_CHANGE.JOB_ID.eq(jobId),
+                        CLOSING_CHANGE.NUMBER.eq(number))
+                .execute();
     }
 
     Whole whole(Here here, long jobId) {

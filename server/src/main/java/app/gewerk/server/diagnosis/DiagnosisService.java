@@ -160,8 +160,8 @@ public class DiagnosisService {
                 clicks.named());
     }
 
-    /** The machine as it is described, and what may be wrong with it besides the culprits stated. */
-    public record BesideCulprits(Machine machine, List<Diagnosis.StillPossible> whatElse) {}
+    /** The machine as it is described, the culprits stated, and what may be wrong with it besides them. */
+    public record BesideCulprits(Machine machine, List<Culprit> culprits, List<Diagnosis.StillPossible> whatElse) {}
 
     @Transactional(readOnly = true)
     public BesideCulprits besideCulprits(Here here, long jobId) {
@@ -169,10 +169,11 @@ public class DiagnosisService {
         Machine machine = devices.train(here, job.machineModelId()).machine();
         List<Culprit> stated = store.culprits(here, jobId);
         if (stated.isEmpty()) {
-            return new BesideCulprits(machine, List.of());
+            return new BesideCulprits(machine, stated, List.of());
         }
         Diagnosis diagnosis = diagnosis(here, job, machine);
-        return new BesideCulprits(machine, whatElse(diagnosis, known(diagnosis, store.answers(here, jobId)), stated));
+        return new BesideCulprits(
+                machine, stated, whatElse(diagnosis, known(diagnosis, store.answers(here, jobId)), stated));
     }
 
     /** Culprits that the train no longer has do not count. */

@@ -157,7 +157,7 @@ public class HandbackPapers {
     public byte[] report(Here here, long jobId, Paper on) {
         Job job = jobs.job(here, jobId);
         BillingService.JobHandback handback = billing.handback(here, jobId);
-        DiagnosisService.Heard heard = diagnosis.heard(here, jobId);
+        DiagnosisService.BesideCulprits found = diagnosis.besideCulprits(here, jobId);
         DamageService.Mapped mapped = damage.mapped(here, jobId);
         Say title = Say.of("paper.report", "machine", job.machine());
         try (PdfPage page = new PdfPage(Words.of(title), on)) {
@@ -168,10 +168,10 @@ public class HandbackPapers {
             page.line(Say.of("paper.youTold"));
             page.line(job.complaint());
             page.heading(Say.of("paper.whatWasWrong"));
-            if (heard.culprits().isEmpty()) {
+            if (found.culprits().isEmpty()) {
                 page.line(Say.of("paper.nothingNamed"));
             }
-            heard.culprits().forEach(c -> page.line(c.words()));
+            found.culprits().forEach(c -> page.line(c.words()));
             draw(page, mapped.map(), gear(here, jobId));
             page.heading(Say.of("paper.whatWasDone"));
             List<ChoiceService.Decision> decisions = choices.decisions(here, jobId);
@@ -184,7 +184,7 @@ public class HandbackPapers {
                     .filter(l -> l.of() == BillLine.Of.PART)
                     .forEach(l -> page.line(Say.of("paper.partUsed", "what", l.what())));
             tested(page, proving.proof(here, jobId));
-            avoid(page, handback, mapped, heard);
+            avoid(page, handback, mapped, found);
             page.heading(Say.of("paper.warranty"));
             page.line(handback.told()
                     .flatMap(BillingService.ToldOwner::warrantyUntil)
@@ -223,7 +223,7 @@ public class HandbackPapers {
             PdfPage page,
             BillingService.JobHandback handback,
             DamageService.Mapped mapped,
-            DiagnosisService.Heard heard) {
+            DiagnosisService.BesideCulprits found) {
         List<String> lines = new ArrayList<>();
         handback.told()
                 .map(BillingService.ToldOwner::avoid)
@@ -244,7 +244,7 @@ public class HandbackPapers {
         mapped.reading().stream()
                 .flatMap(r -> r.sisters().stream())
                 .forEach(s -> next.add(Words.of(Say.of("paper.sister", "part", s))));
-        heard.whatElse().stream().limit(2).forEach(f -> next.add(Words.of(Say.of("paper.mayBe", "what", f.words()))));
+        found.whatElse().stream().limit(2).forEach(f -> next.add(Words.of(Say.of("paper.mayBe", "what", f.words()))));
         if (!next.isEmpty()) {
             page.heading(Say.of("paper.whatMayCome"));
             next.forEach(page::line);
