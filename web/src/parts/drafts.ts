@@ -9,6 +9,14 @@ export interface Kept {
   key: string;
   /** When it was typed, ms. */
   at: number;
+  /** A save of it that has not been answered: the page may have been left before it was. */
+  sent?: Sent;
+}
+
+export interface Sent {
+  draft: unknown;
+  version: number;
+  key: string;
 }
 
 const PREFIX = 'gewerk-draft:';
@@ -78,7 +86,25 @@ export function keep(name: string, kept: Kept | undefined): void {
 export function settle(name: string, key: string, version: number): void {
   const text = get(full(name));
   const kept = text === null ? undefined : understood(text);
-  if (kept) keep(name, kept.key === key ? undefined : { ...kept, version });
+  if (kept) keep(name, kept.key === key ? undefined : { ...unsent(kept), version });
+}
+
+/** A draft is sent just so; undefined when that has been answered. */
+export function sending(name: string, sent: Sent | undefined): void {
+  const text = get(full(name));
+  const kept = text === null ? undefined : understood(text);
+  if (kept) put(full(name), JSON.stringify({ ...unsent(kept), sent }));
+}
+
+/** What was sent of a draft and never answered. */
+export function unanswered(name: string): Sent | undefined {
+  const text = get(full(name));
+  return text === null ? undefined : understood(text)?.sent;
+}
+
+function unsent(kept: Kept): Kept {
+  const { draft, version, key, at } = kept;
+  return { draft, version, key, at };
 }
 
 /** The draft in a text of the store; undefined when it is none, as those of older releases. */

@@ -69,6 +69,7 @@ export function useKept<T>(
               version: kept?.version ?? version,
               key: newKey(),
               at: Date.now(),
+              ...(kept?.sent === undefined ? {} : { sent: kept.sent }),
             },
       );
     },

@@ -62,6 +62,46 @@ describe('editing what is kept', () => {
   });
   afterEach(() => void vi.useRealTimers());
 
+  it('does not take its own save for somebody else’s, where the page was left before the answer came', async () => {
+    const { server, send, open } = bench('left');
+    const { result, unmount } = open();
+    act(() => result.current.change('first'));
+    // The server has it, the answer never comes, and the page is loaded anew.
+    send.mockImplementationOnce((line: string, _, key: string) => {
+      server.keys.add(key);
+      server.line = line;
+      server.version++;
+      return new Promise(() => undefined);
+    });
+    await act(() => {
+      void result.current.save();
+      return Promise.resolve();
+    });
+    unmount();
+    vi.resetModules();
+    const anew = (await import('./useEdit')).useEdit;
+    const again = renderHook(
+      () =>
+        anew({
+          name: 'left',
+          schema: words,
+          saved: server.line,
+          version: server.version,
+          send,
+          done: () => undefined,
+          versionOf: (current: Stands) => current.version,
+        }),
+      { wrapper },
+    );
+    expect(again.result.current.value).toBe('first');
+    act(() => again.result.current.change('second'));
+    await act(() => again.result.current.save());
+    expect(again.result.current.theirs).toBeUndefined();
+    expect(server.line).toBe('second');
+    expect(server.version).toBe(3);
+    expect(again.result.current.changed).toBe(false);
+  });
+
   it('saves over what stood when the draft was begun, whatever has been fetched since', async () => {
     const { server, send, open } = bench('a');
     const { result, rerender } = open();

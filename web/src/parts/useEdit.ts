@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useSyncExternalStore } from 'react';
 import type { ZodType } from 'zod';
 import { Refused } from '../api/client';
-import { settle } from './drafts';
+import { sending, settle, unanswered } from './drafts';
 import { useKept, type AboutDraft } from './useDraft';
 import { untilAnswered, useLine } from './useSave';
 
@@ -95,9 +95,32 @@ export function useEdit<T, R, C>(editing: Editing<T, R, C>): Edit<T, R, C> {
       if (savings.get(name)?.busy) return undefined;
       set(name, { busy: true, refused: undefined });
       const { send: sendNow } = calls.current;
+      const sendAs = async (draft: T, from: number, as: string) => {
+        sending(name, { draft, version: from, key: as });
+        try {
+          const result = await untilAnswered(() => sendNow(draft, from, as), report);
+          const stands = calls.current.after?.(draft) ?? from + 1;
+          settle(name, as, stands);
+          return { result, stands };
+        } finally {
+          sending(name, undefined);
+        }
+      };
+      /** What this page sent before it was left, and had no answer to, is sent once more under its key. */
+      const overWhatWasSent = async () => {
+        const before = unanswered(name);
+        if (before?.version !== over || before.key === key) return over;
+        const draft = schema.safeParse(before.draft);
+        if (!draft.success) return over;
+        try {
+          return (await sendAs(draft.data, before.version, before.key)).stands;
+        } catch (failed) {
+          if (failed instanceof Refused) return over;
+          throw failed;
+        }
+      };
       try {
-        const result = await untilAnswered(() => sendNow(what, over, key), report);
-        settle(name, key, calls.current.after?.(what) ?? over + 1);
+        const { result } = await sendAs(what, await overWhatWasSent(), key);
         set(name, QUIET);
         calls.current.done(result);
         return here.current ? result : undefined;
@@ -107,7 +130,7 @@ export function useEdit<T, R, C>(editing: Editing<T, R, C>): Edit<T, R, C> {
         return undefined;
       }
     },
-    [name, report],
+    [name, report, schema],
   );
   const stale = saving.refused?.status === 409;
   const theirs = stale ? (saving.refused?.current as C) : undefined;

@@ -226,9 +226,11 @@ export default function Make() {
       )}
       {isGear && (
         <TestPiece
-          // Over an odd count a caliper reads less than the tip circle.
+          // Over an odd count a caliper reads less than the tip circle; and what is being drawn anew has another size.
           gear={
-            made.data?.tipDiameterMm !== undefined && Number(form.gear.teeth) % 2 === 0
+            made.data?.tipDiameterMm !== undefined &&
+            !made.isPlaceholderData &&
+            Number(form.gear.teeth) % 2 === 0
               ? { tipMm: made.data.tipDiameterMm }
               : undefined
           }
