@@ -173,12 +173,153 @@ begin
 end $$;
 create trigger bill_stays before update or delete on bill for each row execute function bill_stays();
 
+-- What is written to an owner: asked for in one transaction, sent afterwards by whichever process is free.
+create table message_out (
+    shop_id bigint not null references shop,
+    id bigint generated always as identity,
+    job_id bigint not null,
+    message text not null check (message in ('ready', 'needsWord', 'delayed')),
+    gateway text not null check (gateway in ('mail', 'text')),
+    address text not null,
+    -- As the person who sent it had it before them.
+    body text not null,
+    key text not null,
+    state text not null check (state in ('waiting', 'handedOver', 'arrived', 'bounced', 'refused', 'withdrawn')),
+    tries integer not null default 0,
+    next_try timestamptz not null,
+    asked_by bigint not null,
+    asked_at timestamptz not null,
+    settled_at timestamptz,
+    reason jsonb check (reason ? 'format'),
+    primary key (shop_id, id),
+    unique (shop_id, key),
+    foreign key (shop_id, job_id) references job,
+    foreign key (shop_id, asked_by) references person
+);
+create index message_of_job on message_out (shop_id, job_id, id);
+create index message_waiting on message_out (next_try) where state in ('waiting', 'handedOver');
+
+create function claim_message(until timestamptz) returns table (shop bigint, message_id bigint)
+    volatile security definer set search_path from current language sql
+    begin atomic
+        update message_out o set next_try = until, tries = o.tries + 1
+        from (select m.shop_id, m.id from message_out m
+              where m.state in ('waiting', 'handedOver') and m.next_try <= now()
+              order by m.next_try limit 1 for update skip locked) due
+        where o.shop_id = due.shop_id and o.id = due.id
+        returning o.shop_id, o.id;
+    end;
+
+-- When a job was first ready; and when what told of its owner was erased.
+alter table job
+    add column ready_at timestamptz,
+    add column erased_at timestamptz;
+update job set ready_at = coalesce(
+        (select min(e.at) from journal e
+         where e.shop_id = job.shop_id and e.job_id = job.id and e.what ->> 'code' in ('journal.moved', 'journal.movedWaiting')
+             and e.what #>> '{values,to,code}' like '%.readyToGo'),
+        moved_at)
+where place in ('readyToGo', 'putAway');
+
+create function first_ready() returns trigger language plpgsql set search_path from current as $$
+begin
+    if new.place = 'readyToGo' and new.ready_at is null then
+        new.ready_at := new.moved_at;
+    end if;
+    return new;
+end $$;
+create trigger first_ready before insert or update of place on job for each row execute function first_ready();
+
+-- What Gewerk claimed of a job before anybody said what it was.
+create table claim (
+    shop_id bigint not null references shop,
+    job_id bigint not null,
+    -- Faults by their keys with what was given for each, likeliest first, as far as they were shown.
+    shares jsonb not null check (shares ? 'format'),
+    claimed_at timestamptz not null,
+    told_by bigint not null,
+    primary key (shop_id, job_id),
+    foreign key (shop_id, job_id) references job,
+    foreign key (shop_id, told_by) references person
+);
+
+-- The book: lines of advice, pictures put into it, and what was read from the books of other shops.
+create table advice (
+    shop_id bigint not null references shop,
+    id bigint generated always as identity,
+    machine_model_id bigint not null,
+    advice text not null,
+    given_by bigint not null,
+    given_at timestamptz not null,
+    primary key (shop_id, id),
+    foreign key (shop_id, machine_model_id) references machine_model,
+    foreign key (shop_id, given_by) references person
+);
+create index advice_of_model on advice (shop_id, machine_model_id, id);
+
+alter table attachment drop constraint attachment_kind_check,
+    add constraint attachment_kind_check check (kind in ('photo', 'thumbnail', 'book'));
+
+create table book_picture (
+    shop_id bigint not null references shop,
+    id bigint generated always as identity,
+    machine_model_id bigint not null,
+    -- A copy of its own: the job's may be erased.
+    image_id bigint not null,
+    shows text not null,
+    photo_id bigint,
+    put_by bigint not null,
+    put_at timestamptz not null,
+    primary key (shop_id, id),
+    foreign key (shop_id, machine_model_id) references machine_model,
+    foreign key (shop_id, image_id) references attachment,
+    foreign key (shop_id, put_by) references person
+);
+create index book_picture_of_model on book_picture (shop_id, machine_model_id, id);
+
+-- By which a shop's own part is known in books that come back to it.
+alter table shop add column book_origin uuid not null default gen_random_uuid();
+
+create table book_origin (
+    shop_id bigint not null references shop,
+    origin uuid not null,
+    name text not null,
+    as_of timestamptz not null,
+    read_by bigint not null,
+    read_at timestamptz not null,
+    primary key (shop_id, origin),
+    foreign key (shop_id, read_by) references person
+);
+
+create table book_chapter (
+    shop_id bigint not null references shop,
+    machine_model_id bigint not null,
+    origin uuid not null,
+    chapter jsonb not null check (chapter ? 'format'),
+    primary key (shop_id, machine_model_id, origin),
+    foreign key (shop_id, machine_model_id) references machine_model,
+    foreign key (shop_id, origin) references book_origin on delete cascade
+);
+create index book_chapter_of_origin on book_chapter (shop_id, origin);
+
+create table book_chapter_picture (
+    shop_id bigint not null references shop,
+    machine_model_id bigint not null,
+    origin uuid not null,
+    number integer not null,
+    image_id bigint not null,
+    primary key (shop_id, machine_model_id, origin, number),
+    foreign key (shop_id, machine_model_id, origin) references book_chapter on delete cascade,
+    foreign key (shop_id, image_id) references attachment
+);
+
 do $$
 declare
     name text;
 begin
     foreach name in array array['closing', 'closing_step', 'closing_change', 'trial_result', 'proof_reading', 'proof_run',
-        'handback', 'bill_count', 'bill']
+        'handback', 'bill_count', 'bill', 'message_out', 'claim', 'advice', 'book_picture', 'book_origin', 'book_chapter',
+        'book_chapter_picture']
     loop
         execute format('alter table %I enable row level security', name);
         execute format('create policy own on %I using (shop_id = shop_here())', name);

@@ -178,9 +178,7 @@ final class FaultModel {
 
     private double[] odds(Experience experience) {
         double sum = faults.stream().mapToDouble(f -> f.way().rate()).sum();
-        int jobs = faults.stream()
-                .mapToInt(f -> experience.culprits().getOrDefault(f.key(), 0))
-                .sum();
+        double jobs = faults.stream().mapToDouble(f -> experience.jobs(f.key())).sum();
         return faults.stream()
                 .mapToDouble(
                         f -> SECOND_FAULT * experience.share(f.key(), f.way().rate() / sum, jobs))

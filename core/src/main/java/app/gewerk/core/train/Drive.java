@@ -124,9 +124,13 @@ public record Drive(
         return wheel(meshing.driver().equals(wheel) ? meshing.driven() : meshing.driver());
     }
 
+    public Drive withWheels(List<Wheel> changed) {
+        return new Drive(shafts, changed, meshings, planetStages, clutches, motor, work);
+    }
+
     public Drive withWheel(Wheel changed) {
         List<Wheel> all = new ArrayList<>(wheels);
         all.replaceAll(w -> w.code().equals(changed.code()) ? changed : w);
-        return new Drive(shafts, all, meshings, planetStages, clutches, motor, work);
+        return withWheels(all);
     }
 }

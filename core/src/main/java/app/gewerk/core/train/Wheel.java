@@ -88,6 +88,12 @@ public record Wheel(
                 Optional.of(inJob));
     }
 
+    /** As it is told where nobody knows the jobs. */
+    public Wheel ofNoJob() {
+        return new Wheel(
+                code, part, shaft, toothCount, module, diameterMm, faceWidthMm, boreMm, material, Optional.empty());
+    }
+
     public Wheel withTeeth(int count, Optional<Double> ofModule) {
         return new Wheel(
                 code,

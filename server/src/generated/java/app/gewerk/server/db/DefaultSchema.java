@@ -4,12 +4,18 @@
 package app.gewerk.server.db;
 
 
+import app.gewerk.server.db.tables.Advice;
 import app.gewerk.server.db.tables.Attachment;
 import app.gewerk.server.db.tables.AttachmentPiece;
 import app.gewerk.server.db.tables.Bill;
 import app.gewerk.server.db.tables.BillCount;
+import app.gewerk.server.db.tables.BookChapter;
+import app.gewerk.server.db.tables.BookChapterPicture;
 import app.gewerk.server.db.tables.BookCount;
+import app.gewerk.server.db.tables.BookOrigin;
+import app.gewerk.server.db.tables.BookPicture;
 import app.gewerk.server.db.tables.CautionTick;
+import app.gewerk.server.db.tables.Claim;
 import app.gewerk.server.db.tables.Closing;
 import app.gewerk.server.db.tables.ClosingChange;
 import app.gewerk.server.db.tables.ClosingStep;
@@ -37,6 +43,7 @@ import app.gewerk.server.db.tables.ListedItem;
 import app.gewerk.server.db.tables.ListedPrice;
 import app.gewerk.server.db.tables.MachineModel;
 import app.gewerk.server.db.tables.MachineTrain;
+import app.gewerk.server.db.tables.MessageOut;
 import app.gewerk.server.db.tables.Need;
 import app.gewerk.server.db.tables.NeedWord;
 import app.gewerk.server.db.tables.PartCompanion;
@@ -91,6 +98,11 @@ public class DefaultSchema extends SchemaImpl {
     public static final DefaultSchema DEFAULT_SCHEMA = new DefaultSchema();
 
     /**
+     * The table <code>advice</code>.
+     */
+    public final Advice ADVICE = Advice.ADVICE;
+
+    /**
      * The table <code>attachment</code>.
      */
     public final Attachment ATTACHMENT = Attachment.ATTACHMENT;
@@ -111,15 +123,40 @@ public class DefaultSchema extends SchemaImpl {
     public final BillCount BILL_COUNT = BillCount.BILL_COUNT;
 
     /**
+     * The table <code>book_chapter</code>.
+     */
+    public final BookChapter BOOK_CHAPTER = BookChapter.BOOK_CHAPTER;
+
+    /**
+     * The table <code>book_chapter_picture</code>.
+     */
+    public final BookChapterPicture BOOK_CHAPTER_PICTURE = BookChapterPicture.BOOK_CHAPTER_PICTURE;
+
+    /**
      * jobs of a model: seen, all; of those put away told, with a culprit; by
      * culprit; decisions by way
      */
     public final BookCount BOOK_COUNT = BookCount.BOOK_COUNT;
 
     /**
+     * The table <code>book_origin</code>.
+     */
+    public final BookOrigin BOOK_ORIGIN = BookOrigin.BOOK_ORIGIN;
+
+    /**
+     * The table <code>book_picture</code>.
+     */
+    public final BookPicture BOOK_PICTURE = BookPicture.BOOK_PICTURE;
+
+    /**
      * The table <code>caution_tick</code>.
      */
     public final CautionTick CAUTION_TICK = CautionTick.CAUTION_TICK;
+
+    /**
+     * The table <code>claim</code>.
+     */
+    public final Claim CLAIM = Claim.CLAIM;
 
     /**
      * The table <code>closing</code>.
@@ -255,6 +292,11 @@ public class DefaultSchema extends SchemaImpl {
      * The table <code>machine_train</code>.
      */
     public final MachineTrain MACHINE_TRAIN = MachineTrain.MACHINE_TRAIN;
+
+    /**
+     * The table <code>message_out</code>.
+     */
+    public final MessageOut MESSAGE_OUT = MessageOut.MESSAGE_OUT;
 
     /**
      * The table <code>need</code>.
@@ -422,12 +464,18 @@ public class DefaultSchema extends SchemaImpl {
     @Override
     public final List<Table<?>> getTables() {
         return Arrays.asList(
+            Advice.ADVICE,
             Attachment.ATTACHMENT,
             AttachmentPiece.ATTACHMENT_PIECE,
             Bill.BILL,
             BillCount.BILL_COUNT,
+            BookChapter.BOOK_CHAPTER,
+            BookChapterPicture.BOOK_CHAPTER_PICTURE,
             BookCount.BOOK_COUNT,
+            BookOrigin.BOOK_ORIGIN,
+            BookPicture.BOOK_PICTURE,
             CautionTick.CAUTION_TICK,
+            Claim.CLAIM,
             Closing.CLOSING,
             ClosingChange.CLOSING_CHANGE,
             ClosingStep.CLOSING_STEP,
@@ -455,6 +503,7 @@ public class DefaultSchema extends SchemaImpl {
             ListedPrice.LISTED_PRICE,
             MachineModel.MACHINE_MODEL,
             MachineTrain.MACHINE_TRAIN,
+            MessageOut.MESSAGE_OUT,
             Need.NEED,
             NeedWord.NEED_WORD,
             PartCompanion.PART_COMPANION,

@@ -4,8 +4,11 @@
 package app.gewerk.server.db;
 
 
+import app.gewerk.server.db.tables.Advice;
 import app.gewerk.server.db.tables.Attachment;
 import app.gewerk.server.db.tables.Bill;
+import app.gewerk.server.db.tables.BookChapter;
+import app.gewerk.server.db.tables.BookPicture;
 import app.gewerk.server.db.tables.Decision;
 import app.gewerk.server.db.tables.Donor;
 import app.gewerk.server.db.tables.ElectricalCheck;
@@ -15,6 +18,7 @@ import app.gewerk.server.db.tables.JobCulprit;
 import app.gewerk.server.db.tables.JobRhythm;
 import app.gewerk.server.db.tables.Journal;
 import app.gewerk.server.db.tables.ListedItem;
+import app.gewerk.server.db.tables.MessageOut;
 import app.gewerk.server.db.tables.Need;
 import app.gewerk.server.db.tables.NeedWord;
 import app.gewerk.server.db.tables.PartNumber;
@@ -46,8 +50,11 @@ public class Indexes {
     // INDEX definitions
     // -------------------------------------------------------------------------
 
+    public static final Index ADVICE_OF_MODEL = Internal.createIndex(DSL.name("advice_of_model"), Advice.ADVICE, new OrderField[] { Advice.ADVICE.SHOP_ID, Advice.ADVICE.MACHINE_MODEL_ID, Advice.ADVICE.ID }, false);
     public static final Index ATTACHMENT_OF_JOB = Internal.createIndex(DSL.name("attachment_of_job"), Attachment.ATTACHMENT, new OrderField[] { Attachment.ATTACHMENT.SHOP_ID, Attachment.ATTACHMENT.JOB_ID }, false);
     public static final Index BILL_OF_JOB = Internal.createIndex(DSL.name("bill_of_job"), Bill.BILL, new OrderField[] { Bill.BILL.SHOP_ID, Bill.BILL.JOB_ID, Bill.BILL.NUMBER }, false);
+    public static final Index BOOK_CHAPTER_OF_ORIGIN = Internal.createIndex(DSL.name("book_chapter_of_origin"), BookChapter.BOOK_CHAPTER, new OrderField[] { BookChapter.BOOK_CHAPTER.SHOP_ID, BookChapter.BOOK_CHAPTER.ORIGIN }, false);
+    public static final Index BOOK_PICTURE_OF_MODEL = Internal.createIndex(DSL.name("book_picture_of_model"), BookPicture.BOOK_PICTURE, new OrderField[] { BookPicture.BOOK_PICTURE.SHOP_ID, BookPicture.BOOK_PICTURE.MACHINE_MODEL_ID, BookPicture.BOOK_PICTURE.ID }, false);
     public static final Index CULPRIT_OF_FAULT = Internal.createIndex(DSL.name("culprit_of_fault"), JobCulprit.JOB_CULPRIT, new OrderField[] { JobCulprit.JOB_CULPRIT.SHOP_ID, JobCulprit.JOB_CULPRIT.FAULT, JobCulprit.JOB_CULPRIT.JOB_ID }, false);
     public static final Index DECISION_OF_JOB = Internal.createIndex(DSL.name("decision_of_job"), Decision.DECISION, new OrderField[] { Decision.DECISION.SHOP_ID, Decision.DECISION.JOB_ID, Decision.DECISION.ID }, false);
     public static final Index DONOR_OF_MODEL = Internal.createIndex(DSL.name("donor_of_model"), Donor.DONOR, new OrderField[] { Donor.DONOR.SHOP_ID, Donor.DONOR.MODEL_ID }, false);
@@ -63,6 +70,8 @@ public class Indexes {
     public static final Index JOURNAL_OF_JOB = Internal.createIndex(DSL.name("journal_of_job"), Journal.JOURNAL, new OrderField[] { Journal.JOURNAL.SHOP_ID, Journal.JOURNAL.JOB_ID, Journal.JOURNAL.ID }, false);
     public static final Index LISTED_ITEM_KEY = Internal.createIndex(DSL.name("listed_item_key"), ListedItem.LISTED_ITEM, new OrderField[] { ListedItem.LISTED_ITEM.SHOP_ID, ListedItem.LISTED_ITEM.PART_KEY }, false);
     public static final Index LISTED_ITEM_TEETH = Internal.createIndex(DSL.name("listed_item_teeth"), ListedItem.LISTED_ITEM, new OrderField[] { ListedItem.LISTED_ITEM.SHOP_ID, ListedItem.LISTED_ITEM.TOOTH_COUNT, ListedItem.LISTED_ITEM.MODULE }, false);
+    public static final Index MESSAGE_OF_JOB = Internal.createIndex(DSL.name("message_of_job"), MessageOut.MESSAGE_OUT, new OrderField[] { MessageOut.MESSAGE_OUT.SHOP_ID, MessageOut.MESSAGE_OUT.JOB_ID, MessageOut.MESSAGE_OUT.ID }, false);
+    public static final Index MESSAGE_WAITING = Internal.createIndex(DSL.name("message_waiting"), MessageOut.MESSAGE_OUT, new OrderField[] { MessageOut.MESSAGE_OUT.NEXT_TRY }, false);
     public static final Index NEED_HELD = Internal.createIndex(DSL.name("need_held"), NeedWord.NEED_WORD, new OrderField[] { NeedWord.NEED_WORD.SHOP_ID, NeedWord.NEED_WORD.NEED_ID }, true);
     public static final Index NEED_OF_JOB = Internal.createIndex(DSL.name("need_of_job"), Need.NEED, new OrderField[] { Need.NEED.SHOP_ID, Need.NEED.JOB_ID }, true);
     public static final Index NEED_OPEN = Internal.createIndex(DSL.name("need_open"), Need.NEED, new OrderField[] { Need.NEED.SHOP_ID, Need.NEED.ID }, false);

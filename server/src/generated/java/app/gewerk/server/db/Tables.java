@@ -4,12 +4,18 @@
 package app.gewerk.server.db;
 
 
+import app.gewerk.server.db.tables.Advice;
 import app.gewerk.server.db.tables.Attachment;
 import app.gewerk.server.db.tables.AttachmentPiece;
 import app.gewerk.server.db.tables.Bill;
 import app.gewerk.server.db.tables.BillCount;
+import app.gewerk.server.db.tables.BookChapter;
+import app.gewerk.server.db.tables.BookChapterPicture;
 import app.gewerk.server.db.tables.BookCount;
+import app.gewerk.server.db.tables.BookOrigin;
+import app.gewerk.server.db.tables.BookPicture;
 import app.gewerk.server.db.tables.CautionTick;
+import app.gewerk.server.db.tables.Claim;
 import app.gewerk.server.db.tables.Closing;
 import app.gewerk.server.db.tables.ClosingChange;
 import app.gewerk.server.db.tables.ClosingStep;
@@ -37,6 +43,7 @@ import app.gewerk.server.db.tables.ListedItem;
 import app.gewerk.server.db.tables.ListedPrice;
 import app.gewerk.server.db.tables.MachineModel;
 import app.gewerk.server.db.tables.MachineTrain;
+import app.gewerk.server.db.tables.MessageOut;
 import app.gewerk.server.db.tables.Need;
 import app.gewerk.server.db.tables.NeedWord;
 import app.gewerk.server.db.tables.PartCompanion;
@@ -76,6 +83,11 @@ import app.gewerk.server.db.tables.WrongSecret;
 public class Tables {
 
     /**
+     * The table <code>advice</code>.
+     */
+    public static final Advice ADVICE = Advice.ADVICE;
+
+    /**
      * The table <code>attachment</code>.
      */
     public static final Attachment ATTACHMENT = Attachment.ATTACHMENT;
@@ -96,15 +108,40 @@ public class Tables {
     public static final BillCount BILL_COUNT = BillCount.BILL_COUNT;
 
     /**
+     * The table <code>book_chapter</code>.
+     */
+    public static final BookChapter BOOK_CHAPTER = BookChapter.BOOK_CHAPTER;
+
+    /**
+     * The table <code>book_chapter_picture</code>.
+     */
+    public static final BookChapterPicture BOOK_CHAPTER_PICTURE = BookChapterPicture.BOOK_CHAPTER_PICTURE;
+
+    /**
      * jobs of a model: seen, all; of those put away told, with a culprit; by
      * culprit; decisions by way
      */
     public static final BookCount BOOK_COUNT = BookCount.BOOK_COUNT;
 
     /**
+     * The table <code>book_origin</code>.
+     */
+    public static final BookOrigin BOOK_ORIGIN = BookOrigin.BOOK_ORIGIN;
+
+    /**
+     * The table <code>book_picture</code>.
+     */
+    public static final BookPicture BOOK_PICTURE = BookPicture.BOOK_PICTURE;
+
+    /**
      * The table <code>caution_tick</code>.
      */
     public static final CautionTick CAUTION_TICK = CautionTick.CAUTION_TICK;
+
+    /**
+     * The table <code>claim</code>.
+     */
+    public static final Claim CLAIM = Claim.CLAIM;
 
     /**
      * The table <code>closing</code>.
@@ -240,6 +277,11 @@ public class Tables {
      * The table <code>machine_train</code>.
      */
     public static final MachineTrain MACHINE_TRAIN = MachineTrain.MACHINE_TRAIN;
+
+    /**
+     * The table <code>message_out</code>.
+     */
+    public static final MessageOut MESSAGE_OUT = MessageOut.MESSAGE_OUT;
 
     /**
      * The table <code>need</code>.

@@ -29,10 +29,10 @@ class AttachmentStore {
     }
 
     /** Still empty. */
-    long insert(Here here, long jobId, Kind kind, String mediaType, OffsetDateTime now) {
+    long insert(Here here, Optional<Long> jobId, Kind kind, String mediaType, OffsetDateTime now) {
         return sql.insertInto(ATTACHMENT)
                 .set(ATTACHMENT.SHOP_ID, here.shopId())
-                .set(ATTACHMENT.JOB_ID, jobId)
+                .set(ATTACHMENT.JOB_ID, jobId.orElse(null))
                 .set(ATTACHMENT.KIND, kind.toString())
                 .set(ATTACHMENT.MEDIA_TYPE, mediaType)
                 .set(ATTACHMENT.SIZE, 0L)

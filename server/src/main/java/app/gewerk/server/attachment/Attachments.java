@@ -4,11 +4,17 @@ import app.gewerk.core.Wire;
 import app.gewerk.server.http.NotFound;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
+import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.time.Duration;
+import java.util.Optional;
+import org.springframework.http.CacheControl;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -28,7 +34,9 @@ public class Attachments {
     /** What the bytes are. */
     public enum Kind {
         PHOTO,
-        THUMBNAIL;
+        THUMBNAIL,
+        /** In the device book: a copy, which stays when the job's own is erased. */
+        BOOK;
 
         @Override
         public String toString() {
@@ -46,6 +54,17 @@ public class Attachments {
      */
     @Transactional
     public long keep(Here here, long jobId, Kind kind, String mediaType, InputStream bytes) throws IOException {
+        return keep(here, Optional.of(jobId), kind, mediaType, bytes);
+    }
+
+    /** Keeps a picture that belongs to no job. */
+    @Transactional
+    public long keepInBook(Here here, InputStream jpeg) throws IOException {
+        return keep(here, Optional.empty(), Kind.BOOK, MediaType.IMAGE_JPEG_VALUE, jpeg);
+    }
+
+    private long keep(Here here, Optional<Long> jobId, Kind kind, String mediaType, InputStream bytes)
+            throws IOException {
         MessageDigest hash = sha256();
         long id = store.insert(here, jobId, kind, mediaType, clock.now());
         long size = 0;
@@ -81,6 +100,19 @@ public class Attachments {
         for (int position = 0; (long) position * PIECE_BYTES < kept.size(); position++) {
             out.write(store.piece(here, kept.id(), position));
         }
+    }
+
+    /** Answers with the bytes, which never change. */
+    public void answer(Here here, Attachment kept, HttpServletResponse response) throws IOException {
+        response.setContentType(kept.mediaType());
+        response.setContentLengthLong(kept.size());
+        response.setHeader(
+                HttpHeaders.CACHE_CONTROL,
+                CacheControl.maxAge(Duration.ofDays(30))
+                        .cachePrivate()
+                        .immutable()
+                        .getHeaderValue());
+        write(here, kept, response.getOutputStream());
     }
 
     @Transactional

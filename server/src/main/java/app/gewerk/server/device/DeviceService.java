@@ -23,6 +23,7 @@ import java.math.BigDecimal;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -136,16 +137,19 @@ public class DeviceService {
      *
      * @param own true when the device book has it; else it is the generic train of its kind
      * @param version of the book's entry, 0 for a generic one
+     * @param from whose book it was read from, where it is not our own
      */
-    public record Train(Machine machine, boolean own, int version) {}
+    public record Train(Machine machine, boolean own, int version, Optional<String> from) {}
 
     @Transactional(readOnly = true)
     public Train train(Here here, long modelId) {
-        return store.train(here, modelId).orElseGet(() -> {
-            String kind =
-                    store.kind(here, modelId).orElseThrow(() -> new NotFound("missing.machine", "number", modelId));
-            return new Train(generic(kind), false, 0);
-        });
+        return store.train(here, modelId)
+                .or(() -> store.trainElsewhere(here, modelId))
+                .orElseGet(() -> {
+                    String kind = store.kind(here, modelId)
+                            .orElseThrow(() -> new NotFound("missing.machine", "number", modelId));
+                    return new Train(generic(kind), false, 0, Optional.empty());
+                });
     }
 
     /** Maker and name of a model. */
@@ -195,6 +199,48 @@ public class DeviceService {
                                         same.boreMm(),
                                         same.material()))))));
         return List.copyOf(found);
+    }
+
+    /** Trains of other models in the book with gears of these materials. */
+    @Transactional(readOnly = true)
+    public Map<KnownMachine, Machine> trainsOf(Here here, long modelId, Set<String> materials) {
+        return store.trainsOf(here, modelId, materials);
+    }
+
+    /** Maker and name of these models. */
+    @Transactional(readOnly = true)
+    public List<KnownMachine> models(Here here, Collection<Long> ids) {
+        return store.models(here, ids);
+    }
+
+    /** What people have written of a model: its own train, how it opens. */
+    public record Written(Optional<Machine> train, List<TeardownStep> wayIn) {
+        public static final Written NOTHING = new Written(Optional.empty(), List.of());
+    }
+
+    @Transactional(readOnly = true)
+    public Map<Long, Written> written(Here here, Collection<Long> ids) {
+        Map<Long, Machine> trains = store.trains(here, ids);
+        Map<Long, List<TeardownStep>> ways = store.waysIn(here, ids);
+        return ids.stream()
+                .collect(Collectors.toMap(
+                        id -> id,
+                        id -> new Written(Optional.ofNullable(trains.get(id)), ways.getOrDefault(id, List.of()))));
+    }
+
+    /** The words each fault was last stated with in a closed job of a model. */
+    @Transactional(readOnly = true)
+    public Map<String, Say> culpritWords(Here here, long modelId) {
+        return store.lastWords(here, modelId);
+    }
+
+    /** What the closed jobs of a model say in numbers: told, and how many had each fault. */
+    public record Told(int told, Map<String, Integer> faults) {}
+
+    @Transactional(readOnly = true)
+    public Told told(Here here, long modelId) {
+        DeviceStore.Counted counted = store.counted(here, modelId);
+        return new Told(counted.told(), counted.faults());
     }
 
     /** A wheel of a model in the book. */
@@ -264,7 +310,7 @@ public class DeviceService {
     /** Culprits of this model's closed jobs but one, as the next diagnosis counts them. */
     @Transactional(readOnly = true)
     public Experience experience(Here here, long modelId, long exceptJob) {
-        return new Experience(store.faults(here, modelId, exceptJob));
+        return new Experience(store.faults(here, modelId, exceptJob), store.faultsElsewhere(here, modelId));
     }
 
     /** How a model opens, as the device book has it. */

@@ -36,13 +36,16 @@ import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.StoredJson;
 import java.math.BigDecimal;
 import java.time.OffsetDateTime;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Field;
@@ -94,6 +97,29 @@ class DeviceStore {
                 .orderBy(seen.desc(), MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME)
                 .limit(limit)
                 .fetch(r -> new KnownMachine(r.value1(), r.value2(), r.value3(), r.value4(), r.value5()));
+    }
+
+    List<KnownMachine> models(Here here, Collection<Long> ids) {
+        return models(MACHINE_MODEL.SHOP_ID.eq(here.shopId()).and(MACHINE_MODEL.ID.in(ids)), Integer.MAX_VALUE);
+    }
+
+    Map<Long, Machine> trains(Here here, Collection<Long> ids) {
+        return sql.select(MACHINE_TRAIN.MACHINE_MODEL_ID, MACHINE_TRAIN.MACHINE)
+                .from(MACHINE_TRAIN)
+                .where(MACHINE_TRAIN.SHOP_ID.eq(here.shopId()), MACHINE_TRAIN.MACHINE_MODEL_ID.in(ids))
+                .fetchMap(
+                        r -> r.value1(),
+                        r -> json.read(r.value2().data(), StoredMachine.class).machine());
+    }
+
+    Map<Long, List<TeardownStep>> waysIn(Here here, Collection<Long> ids) {
+        return sql.select(WAY_IN.MACHINE_MODEL_ID, WAY_IN.STEPS)
+                .from(WAY_IN)
+                .where(WAY_IN.SHOP_ID.eq(here.shopId()), WAY_IN.MACHINE_MODEL_ID.in(ids))
+                .fetchMap(
+                        r -> r.value1(),
+                        r -> json.read(r.value2().data(), StoredStep.Steps.class)
+                                .teardownSteps());
     }
 
     Optional<Long> id(Here here, String maker, String name) {
@@ -207,6 +233,37 @@ class DeviceStore {
                 .fetchMap(r -> r.value1(), r -> r.value2());
     }
 
+    /** How many jobs had each fault by what other shops' books say. */
+    Map<String, Integer> faultsElsewhere(Here here, long modelId) {
+        return sql.fetch("""
+                select c.key as fault, least(sum(c.value::integer), 1000000)::integer as jobs
+                from book_chapter b, jsonb_each_text(b.chapter -> 'culprits') c
+                where b.shop_id = ? and b.machine_model_id = ?
+                group by 1
+                """, here.shopId(), modelId).stream()
+                .collect(Collectors.toMap(r -> r.get("fault", String.class), r -> r.get("jobs", Integer.class)));
+    }
+
+    /** The train of the book of another shop that has told of the most jobs. */
+    Optional<Train> trainElsewhere(Here here, long modelId) {
+        return sql.fetchOptional("""
+                select b.chapter -> 'train' as machine, o.name
+                from book_chapter b
+                join book_origin o on o.shop_id = b.shop_id and o.origin = b.origin
+                where b.shop_id = ? and b.machine_model_id = ? and b.chapter ?? 'train'
+                order by (b.chapter ->> 'told')::integer desc, o.name limit 1
+                """, here.shopId(), modelId)
+                .map(r -> new Train(
+                        json.read(
+                                        Objects.requireNonNull(r.get("machine", JSONB.class))
+                                                .data(),
+                                        StoredMachine.class)
+                                .machine(),
+                        false,
+                        0,
+                        Optional.of(r.get("name", String.class))));
+    }
+
     /**
      * Bench minutes of the last closed jobs, and what was ordered for each of the last jobs in all.
      *
@@ -279,7 +336,10 @@ class DeviceStore {
                 .from(MACHINE_TRAIN)
                 .where(MACHINE_TRAIN.SHOP_ID.eq(here.shopId()), MACHINE_TRAIN.MACHINE_MODEL_ID.eq(modelId))
                 .fetchOptional(r -> new Train(
-                        json.read(r.value1().data(), StoredMachine.class).machine(), true, r.value2()));
+                        json.read(r.value1().data(), StoredMachine.class).machine(),
+                        true,
+                        r.value2(),
+                        Optional.empty()));
     }
 
     /** False when somebody saved in between. */
@@ -289,10 +349,20 @@ class DeviceStore {
 
     /** Trains of other models that have a wheel of one of these counts. */
     Map<KnownMachine, Machine> trainsWith(Here here, long exceptModel, Set<Integer> counts) {
-        Condition any = counts.stream()
-                .map(count -> condition(
-                        "{0} -> 'drive' -> 'wheels' @> {1}",
-                        MACHINE_TRAIN.MACHINE, inline(JSONB.valueOf("[{\"toothCount\": " + count + "}]"))))
+        return trainsWith(here, exceptModel, counts.stream().map(c -> "[{\"toothCount\": " + c + "}]"));
+    }
+
+    /** Trains of other models that have a wheel of one of these materials. */
+    Map<KnownMachine, Machine> trainsOf(Here here, long exceptModel, Set<String> materials) {
+        return trainsWith(
+                here,
+                exceptModel,
+                materials.stream().filter(m -> m.matches("\\w{1,40}")).map(m -> "[{\"material\": \"" + m + "\"}]"));
+    }
+
+    private Map<KnownMachine, Machine> trainsWith(Here here, long exceptModel, Stream<String> wheels) {
+        Condition any = wheels.map(wheel -> condition(
+                        "{0} -> 'drive' -> 'wheels' @> {1}", MACHINE_TRAIN.MACHINE, inline(JSONB.valueOf(wheel))))
                 .reduce(falseCondition(), Condition::or);
         Map<KnownMachine, Machine> found = new LinkedHashMap<>();
         sql.select(MACHINE_MODEL.ID, MACHINE_MODEL.KIND, MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME, MACHINE_TRAIN.MACHINE)

@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
  * A model's own train as it is kept, format 2. Format 1 has no drive; rows from before formats were numbered have the names of
  * format 1.
  */
-record StoredMachine(
+public record StoredMachine(
         int format,
         @Nullable List<Part> components,
         @Nullable List<Off> openings,
@@ -36,7 +36,7 @@ record StoredMachine(
             double minutes,
             @Nullable String after) {}
 
-    static StoredMachine of(Machine machine) {
+    public static StoredMachine of(Machine machine) {
         return new StoredMachine(
                 2,
                 machine.components().stream()
@@ -49,7 +49,7 @@ record StoredMachine(
                 machine.drive().map(StoredDrive::of).orElse(null));
     }
 
-    Machine machine() {
+    public Machine machine() {
         return new Machine(
                 list(components).stream()
                         .map(c -> new Component(

@@ -44,7 +44,8 @@ class Door extends OncePerRequestFilter {
 
     private static final Duration USUAL_TIME = Duration.ofSeconds(15);
     private static final Duration FILE_TIME = Duration.ofSeconds(90);
-    private static final List<String> FILES = List.of("/api/photo/", "/api/stores/sellers/", "/api/stores/shelf.csv");
+    private static final List<String> FILES =
+            List.of("/api/photo/", "/api/stores/sellers/", "/api/stores/shelf.csv", "/api/book/file");
     private static final Set<String> READ_ONLY = Set.of("GET", "HEAD", "OPTIONS", "TRACE");
 
     private final JsonMapper json;

@@ -1,5 +1,6 @@
 package app.gewerk.server.lasting;
 
+import app.gewerk.core.device.Chapter;
 import app.gewerk.core.device.Survival;
 import app.gewerk.core.job.Step;
 import app.gewerk.core.job.Way;
@@ -13,7 +14,9 @@ import java.time.Duration;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -80,28 +83,43 @@ public class LastingService {
     /** How long mends of one way lasted. */
     public record WayLasted(Way way, Say words, Survival survival) {}
 
-    /**
-     * Those of a model, the most often taken first. A machine that came back with another fault was watched until then; one of
-     * the same serial number came back though nobody has said so.
-     */
+    /** Those of a model, the most often taken first. */
     @Transactional(readOnly = true)
     public List<WayLasted> lasted(Here here, long modelId) {
         devices.model(here, modelId);
-        OffsetDateTime now = clock.now();
+        return curves(mends(here, List.of(modelId)).getOrDefault(modelId, List.of()));
+    }
+
+    /** How long mends lasted, way by way, the most often taken first. */
+    public static List<WayLasted> curves(List<Chapter.Lasted> mends) {
         Map<Way, List<Survival.Case>> cases = new EnumMap<>(Way.class);
-        for (LastingStore.Mended mended : store.mended(here, modelId)) {
+        mends.forEach(m ->
+                cases.computeIfAbsent(m.way(), w -> new ArrayList<>()).add(new Survival.Case(m.days(), m.failed())));
+        return cases.entrySet().stream()
+                .sorted((a, b) -> b.getValue().size() - a.getValue().size())
+                .map(e -> new WayLasted(e.getKey(), e.getKey().words(), Survival.of(e.getValue())))
+                .toList();
+    }
+
+    /**
+     * Every mend of these models that went out. A machine that came back with another fault was watched until then; one of the
+     * same serial number came back though nobody has said so.
+     */
+    @Transactional(readOnly = true)
+    public Map<Long, List<Chapter.Lasted>> mends(Here here, Collection<Long> models) {
+        OffsetDateTime now = clock.now();
+        Map<Long, List<Chapter.Lasted>> mends = new HashMap<>();
+        for (LastingStore.Mended mended : store.mended(here, models)) {
             boolean same = mended.backWith().isEmpty()
                     || mended.faults().isEmpty()
                     || mended.backWith().stream().anyMatch(mended.faults()::contains);
             double days = Duration.between(mended.out(), mended.cameBack().orElse(now))
                             .toSeconds()
                     / SECONDS_A_DAY;
-            cases.computeIfAbsent(mended.way(), w -> new ArrayList<>())
-                    .add(new Survival.Case(days, mended.cameBack().isPresent() && same));
+            mends.computeIfAbsent(mended.modelId(), m -> new ArrayList<>())
+                    .add(new Chapter.Lasted(
+                            mended.way(), days, mended.cameBack().isPresent() && same));
         }
-        return cases.entrySet().stream()
-                .sorted((a, b) -> b.getValue().size() - a.getValue().size())
-                .map(e -> new WayLasted(e.getKey(), e.getKey().words(), Survival.of(e.getValue())))
-                .toList();
+        return mends;
     }
 }

@@ -9,6 +9,7 @@ import app.gewerk.server.shop.Here;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -63,15 +64,16 @@ class LastingStore {
      * @param cameBack when, and with which faults
      */
     record Mended(
+            long modelId,
             Way way,
             OffsetDateTime out,
             List<String> faults,
             Optional<OffsetDateTime> cameBack,
             List<String> backWith) {}
 
-    List<Mended> mended(Here here, long modelId) {
+    List<Mended> mended(Here here, Collection<Long> models) {
         return sql.fetch("""
-                select d.way, j.moved_at as out, b.taken_in_at as back,
+                select j.machine_model_id, d.way, j.moved_at as out, b.taken_in_at as back,
                        array(select c.fault from job_culprit c where c.shop_id = j.shop_id and c.job_id = j.id) as faults,
                        array(select c.fault from job_culprit c where c.shop_id = j.shop_id and c.job_id = b.id) as again
                 from job j
@@ -83,11 +85,12 @@ class LastingStore {
                                        and (back_of = j.id
                                             or back_of is null and serial <> '' and serial = j.serial)
                                    order by taken_in_at limit 1) b on true
-                where j.shop_id = ? and j.machine_model_id = ? and j.place = 'putAway'
+                where j.shop_id = ? and j.machine_model_id = any(?) and j.place = 'putAway'
                     and d.way not in ('askOwner', 'decline')
                 order by j.id
-                """, here.shopId(), modelId)
+                """, here.shopId(), models.toArray(Long[]::new))
                 .map(r -> new Mended(
+                        r.get("machine_model_id", Long.class),
                         Wire.parse(Way.class, r.get("way", String.class)),
                         r.get("out", OffsetDateTime.class),
                         Arrays.asList(Objects.requireNonNull(r.get("faults", String[].class))),

@@ -9,12 +9,9 @@ import app.gewerk.server.shop.Here;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.InputStream;
-import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.CacheControl;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -82,24 +79,12 @@ class PhotoController {
     @GetMapping("/{id}/image.jpg")
     void image(Here here, @PathVariable long jobId, @PathVariable long id, HttpServletResponse response)
             throws IOException {
-        write(here, photos.image(here, jobId, id, false), response);
+        attachments.answer(here, photos.image(here, jobId, id, false), response);
     }
 
     @GetMapping("/{id}/thumbnail.jpg")
     void thumbnail(Here here, @PathVariable long jobId, @PathVariable long id, HttpServletResponse response)
             throws IOException {
-        write(here, photos.image(here, jobId, id, true), response);
-    }
-
-    private void write(Here here, Attachments.Attachment picture, HttpServletResponse response) throws IOException {
-        response.setContentType(picture.mediaType());
-        response.setContentLengthLong(picture.size());
-        response.setHeader(
-                HttpHeaders.CACHE_CONTROL,
-                CacheControl.maxAge(Duration.ofDays(30))
-                        .cachePrivate()
-                        .immutable()
-                        .getHeaderValue());
-        attachments.write(here, picture, response.getOutputStream());
+        attachments.answer(here, photos.image(here, jobId, id, true), response);
     }
 }

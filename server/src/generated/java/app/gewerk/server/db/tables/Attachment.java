@@ -8,6 +8,8 @@ import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Indexes;
 import app.gewerk.server.db.Keys;
 import app.gewerk.server.db.tables.AttachmentPiece.AttachmentPiecePath;
+import app.gewerk.server.db.tables.BookChapterPicture.BookChapterPicturePath;
+import app.gewerk.server.db.tables.BookPicture.BookPicturePath;
 import app.gewerk.server.db.tables.Job.JobPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
 import app.gewerk.server.db.tables.Shop.ShopPath;
@@ -229,6 +231,31 @@ public class Attachment extends TableImpl<AttachmentRecord> {
         return _attachmentPiece;
     }
 
+    private transient BookChapterPicturePath _bookChapterPicture;
+
+    /**
+     * Get the implicit to-many join path to the
+     * <code>book_chapter_picture</code> table
+     */
+    public BookChapterPicturePath bookChapterPicture() {
+        if (_bookChapterPicture == null)
+            _bookChapterPicture = new BookChapterPicturePath(this, null, Keys.BOOK_CHAPTER_PICTURE__BOOK_CHAPTER_PICTURE_SHOP_ID_IMAGE_ID_FKEY.getInverseKey());
+
+        return _bookChapterPicture;
+    }
+
+    private transient BookPicturePath _bookPicture;
+
+    /**
+     * Get the implicit to-many join path to the <code>book_picture</code> table
+     */
+    public BookPicturePath bookPicture() {
+        if (_bookPicture == null)
+            _bookPicture = new BookPicturePath(this, null, Keys.BOOK_PICTURE__BOOK_PICTURE_SHOP_ID_IMAGE_ID_FKEY.getInverseKey());
+
+        return _bookPicture;
+    }
+
     private transient PhotoPath _photoShopIdImageIdFkey;
 
     /**
@@ -258,7 +285,7 @@ public class Attachment extends TableImpl<AttachmentRecord> {
     @Override
     public List<Check<AttachmentRecord>> getChecks() {
         return Arrays.asList(
-            Internal.createCheck(this, DSL.name("attachment_kind_check"), "((kind = ANY (ARRAY['photo'::text, 'thumbnail'::text])))", true),
+            Internal.createCheck(this, DSL.name("attachment_kind_check"), "((kind = ANY (ARRAY['photo'::text, 'thumbnail'::text, 'book'::text])))", true),
             Internal.createCheck(this, DSL.name("attachment_sha256_check"), "((length(sha256) = 32))", true),
             Internal.createCheck(this, DSL.name("attachment_size_check"), "((size >= 0))", true)
         );

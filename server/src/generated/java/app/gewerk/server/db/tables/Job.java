@@ -10,6 +10,7 @@ import app.gewerk.server.db.Keys;
 import app.gewerk.server.db.tables.Attachment.AttachmentPath;
 import app.gewerk.server.db.tables.Bill.BillPath;
 import app.gewerk.server.db.tables.CautionTick.CautionTickPath;
+import app.gewerk.server.db.tables.Claim.ClaimPath;
 import app.gewerk.server.db.tables.Closing.ClosingPath;
 import app.gewerk.server.db.tables.Decision.DecisionPath;
 import app.gewerk.server.db.tables.DonorPartGone.DonorPartGonePath;
@@ -25,6 +26,7 @@ import app.gewerk.server.db.tables.JobObservation.JobObservationPath;
 import app.gewerk.server.db.tables.JobRhythm.JobRhythmPath;
 import app.gewerk.server.db.tables.Journal.JournalPath;
 import app.gewerk.server.db.tables.MachineModel.MachineModelPath;
+import app.gewerk.server.db.tables.MessageOut.MessageOutPath;
 import app.gewerk.server.db.tables.Need.NeedPath;
 import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
@@ -267,6 +269,16 @@ public class Job extends TableImpl<JobRecord> {
      */
     public final TableField<JobRecord, Long> BACK_OF = createField(DSL.name("back_of"), SQLDataType.BIGINT, this, "");
 
+    /**
+     * The column <code>job.ready_at</code>.
+     */
+    public final TableField<JobRecord, OffsetDateTime> READY_AT = createField(DSL.name("ready_at"), SQLDataType.TIMESTAMPWITHTIMEZONE(6), this, "");
+
+    /**
+     * The column <code>job.erased_at</code>.
+     */
+    public final TableField<JobRecord, OffsetDateTime> ERASED_AT = createField(DSL.name("erased_at"), SQLDataType.TIMESTAMPWITHTIMEZONE(6), this, "");
+
     private Job(Name alias, Table<JobRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
     }
@@ -424,6 +436,18 @@ public class Job extends TableImpl<JobRecord> {
             _cautionTick = new CautionTickPath(this, null, Keys.CAUTION_TICK__CAUTION_TICK_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _cautionTick;
+    }
+
+    private transient ClaimPath _claim;
+
+    /**
+     * Get the implicit to-many join path to the <code>claim</code> table
+     */
+    public ClaimPath claim() {
+        if (_claim == null)
+            _claim = new ClaimPath(this, null, Keys.CLAIM__CLAIM_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _claim;
     }
 
     private transient ClosingPath _closing;
@@ -597,6 +621,18 @@ public class Job extends TableImpl<JobRecord> {
             _journal = new JournalPath(this, null, Keys.JOURNAL__JOURNAL_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _journal;
+    }
+
+    private transient MessageOutPath _messageOut;
+
+    /**
+     * Get the implicit to-many join path to the <code>message_out</code> table
+     */
+    public MessageOutPath messageOut() {
+        if (_messageOut == null)
+            _messageOut = new MessageOutPath(this, null, Keys.MESSAGE_OUT__MESSAGE_OUT_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _messageOut;
     }
 
     private transient NeedPath _need;

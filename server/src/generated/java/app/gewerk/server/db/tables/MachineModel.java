@@ -6,7 +6,10 @@ package app.gewerk.server.db.tables;
 
 import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Keys;
+import app.gewerk.server.db.tables.Advice.AdvicePath;
+import app.gewerk.server.db.tables.BookChapter.BookChapterPath;
 import app.gewerk.server.db.tables.BookCount.BookCountPath;
+import app.gewerk.server.db.tables.BookPicture.BookPicturePath;
 import app.gewerk.server.db.tables.Donor.DonorPath;
 import app.gewerk.server.db.tables.Job.JobPath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
@@ -188,6 +191,30 @@ public class MachineModel extends TableImpl<MachineModelRecord> {
         return _shop;
     }
 
+    private transient AdvicePath _advice;
+
+    /**
+     * Get the implicit to-many join path to the <code>advice</code> table
+     */
+    public AdvicePath advice() {
+        if (_advice == null)
+            _advice = new AdvicePath(this, null, Keys.ADVICE__ADVICE_SHOP_ID_MACHINE_MODEL_ID_FKEY.getInverseKey());
+
+        return _advice;
+    }
+
+    private transient BookChapterPath _bookChapter;
+
+    /**
+     * Get the implicit to-many join path to the <code>book_chapter</code> table
+     */
+    public BookChapterPath bookChapter() {
+        if (_bookChapter == null)
+            _bookChapter = new BookChapterPath(this, null, Keys.BOOK_CHAPTER__BOOK_CHAPTER_SHOP_ID_MACHINE_MODEL_ID_FKEY.getInverseKey());
+
+        return _bookChapter;
+    }
+
     private transient BookCountPath _bookCount;
 
     /**
@@ -198,6 +225,18 @@ public class MachineModel extends TableImpl<MachineModelRecord> {
             _bookCount = new BookCountPath(this, null, Keys.BOOK_COUNT__BOOK_COUNT_SHOP_ID_MACHINE_MODEL_ID_FKEY.getInverseKey());
 
         return _bookCount;
+    }
+
+    private transient BookPicturePath _bookPicture;
+
+    /**
+     * Get the implicit to-many join path to the <code>book_picture</code> table
+     */
+    public BookPicturePath bookPicture() {
+        if (_bookPicture == null)
+            _bookPicture = new BookPicturePath(this, null, Keys.BOOK_PICTURE__BOOK_PICTURE_SHOP_ID_MACHINE_MODEL_ID_FKEY.getInverseKey());
+
+        return _bookPicture;
     }
 
     private transient DonorPath _donor;

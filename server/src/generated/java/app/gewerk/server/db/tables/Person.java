@@ -6,8 +6,12 @@ package app.gewerk.server.db.tables;
 
 import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Keys;
+import app.gewerk.server.db.tables.Advice.AdvicePath;
 import app.gewerk.server.db.tables.Bill.BillPath;
+import app.gewerk.server.db.tables.BookOrigin.BookOriginPath;
+import app.gewerk.server.db.tables.BookPicture.BookPicturePath;
 import app.gewerk.server.db.tables.CautionTick.CautionTickPath;
+import app.gewerk.server.db.tables.Claim.ClaimPath;
 import app.gewerk.server.db.tables.Closing.ClosingPath;
 import app.gewerk.server.db.tables.ClosingChange.ClosingChangePath;
 import app.gewerk.server.db.tables.ClosingStep.ClosingStepPath;
@@ -23,6 +27,7 @@ import app.gewerk.server.db.tables.Journal.JournalPath;
 import app.gewerk.server.db.tables.KnowledgeChange.KnowledgeChangePath;
 import app.gewerk.server.db.tables.KnownDevice.KnownDevicePath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
+import app.gewerk.server.db.tables.MessageOut.MessageOutPath;
 import app.gewerk.server.db.tables.Need.NeedPath;
 import app.gewerk.server.db.tables.NeedWord.NeedWordPath;
 import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
@@ -225,6 +230,18 @@ public class Person extends TableImpl<PersonRecord> {
         return _shop;
     }
 
+    private transient AdvicePath _advice;
+
+    /**
+     * Get the implicit to-many join path to the <code>advice</code> table
+     */
+    public AdvicePath advice() {
+        if (_advice == null)
+            _advice = new AdvicePath(this, null, Keys.ADVICE__ADVICE_SHOP_ID_GIVEN_BY_FKEY.getInverseKey());
+
+        return _advice;
+    }
+
     private transient BillPath _bill;
 
     /**
@@ -237,6 +254,30 @@ public class Person extends TableImpl<PersonRecord> {
         return _bill;
     }
 
+    private transient BookOriginPath _bookOrigin;
+
+    /**
+     * Get the implicit to-many join path to the <code>book_origin</code> table
+     */
+    public BookOriginPath bookOrigin() {
+        if (_bookOrigin == null)
+            _bookOrigin = new BookOriginPath(this, null, Keys.BOOK_ORIGIN__BOOK_ORIGIN_SHOP_ID_READ_BY_FKEY.getInverseKey());
+
+        return _bookOrigin;
+    }
+
+    private transient BookPicturePath _bookPicture;
+
+    /**
+     * Get the implicit to-many join path to the <code>book_picture</code> table
+     */
+    public BookPicturePath bookPicture() {
+        if (_bookPicture == null)
+            _bookPicture = new BookPicturePath(this, null, Keys.BOOK_PICTURE__BOOK_PICTURE_SHOP_ID_PUT_BY_FKEY.getInverseKey());
+
+        return _bookPicture;
+    }
+
     private transient CautionTickPath _cautionTick;
 
     /**
@@ -247,6 +288,18 @@ public class Person extends TableImpl<PersonRecord> {
             _cautionTick = new CautionTickPath(this, null, Keys.CAUTION_TICK__CAUTION_TICK_SHOP_ID_TICKED_BY_FKEY.getInverseKey());
 
         return _cautionTick;
+    }
+
+    private transient ClaimPath _claim;
+
+    /**
+     * Get the implicit to-many join path to the <code>claim</code> table
+     */
+    public ClaimPath claim() {
+        if (_claim == null)
+            _claim = new ClaimPath(this, null, Keys.CLAIM__CLAIM_SHOP_ID_TOLD_BY_FKEY.getInverseKey());
+
+        return _claim;
     }
 
     private transient ClosingChangePath _closingChange;
@@ -434,6 +487,18 @@ public class Person extends TableImpl<PersonRecord> {
             _machineTrain = new MachineTrainPath(this, null, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_SAVED_BY_FKEY.getInverseKey());
 
         return _machineTrain;
+    }
+
+    private transient MessageOutPath _messageOut;
+
+    /**
+     * Get the implicit to-many join path to the <code>message_out</code> table
+     */
+    public MessageOutPath messageOut() {
+        if (_messageOut == null)
+            _messageOut = new MessageOutPath(this, null, Keys.MESSAGE_OUT__MESSAGE_OUT_SHOP_ID_ASKED_BY_FKEY.getInverseKey());
+
+        return _messageOut;
     }
 
     private transient NeedPath _need;

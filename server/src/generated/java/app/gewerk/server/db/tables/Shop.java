@@ -6,12 +6,18 @@ package app.gewerk.server.db.tables;
 
 import app.gewerk.server.db.DefaultSchema;
 import app.gewerk.server.db.Keys;
+import app.gewerk.server.db.tables.Advice.AdvicePath;
 import app.gewerk.server.db.tables.Attachment.AttachmentPath;
 import app.gewerk.server.db.tables.AttachmentPiece.AttachmentPiecePath;
 import app.gewerk.server.db.tables.Bill.BillPath;
 import app.gewerk.server.db.tables.BillCount.BillCountPath;
+import app.gewerk.server.db.tables.BookChapter.BookChapterPath;
+import app.gewerk.server.db.tables.BookChapterPicture.BookChapterPicturePath;
 import app.gewerk.server.db.tables.BookCount.BookCountPath;
+import app.gewerk.server.db.tables.BookOrigin.BookOriginPath;
+import app.gewerk.server.db.tables.BookPicture.BookPicturePath;
 import app.gewerk.server.db.tables.CautionTick.CautionTickPath;
+import app.gewerk.server.db.tables.Claim.ClaimPath;
 import app.gewerk.server.db.tables.Closing.ClosingPath;
 import app.gewerk.server.db.tables.ClosingChange.ClosingChangePath;
 import app.gewerk.server.db.tables.ClosingStep.ClosingStepPath;
@@ -39,6 +45,7 @@ import app.gewerk.server.db.tables.ListedItem.ListedItemPath;
 import app.gewerk.server.db.tables.ListedPrice.ListedPricePath;
 import app.gewerk.server.db.tables.MachineModel.MachineModelPath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
+import app.gewerk.server.db.tables.MessageOut.MessageOutPath;
 import app.gewerk.server.db.tables.Need.NeedPath;
 import app.gewerk.server.db.tables.NeedWord.NeedWordPath;
 import app.gewerk.server.db.tables.PartCompanion.PartCompanionPath;
@@ -226,6 +233,11 @@ public class Shop extends TableImpl<ShopRecord> {
      */
     public final TableField<ShopRecord, Integer> HANDS = createField(DSL.name("hands"), SQLDataType.INTEGER.nullable(false).defaultValue(DSL.field(DSL.raw("1"), SQLDataType.INTEGER)), this, "");
 
+    /**
+     * The column <code>shop.book_origin</code>.
+     */
+    public final TableField<ShopRecord, UUID> BOOK_ORIGIN = createField(DSL.name("book_origin"), SQLDataType.UUID.nullable(false).defaultValue(DSL.field(DSL.raw("gen_random_uuid()"), SQLDataType.UUID)), this, "");
+
     private Shop(Name alias, Table<ShopRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
     }
@@ -303,6 +315,18 @@ public class Shop extends TableImpl<ShopRecord> {
         return Keys.SHOP_PKEY;
     }
 
+    private transient AdvicePath _advice;
+
+    /**
+     * Get the implicit to-many join path to the <code>advice</code> table
+     */
+    public AdvicePath advice() {
+        if (_advice == null)
+            _advice = new AdvicePath(this, null, Keys.ADVICE__ADVICE_SHOP_ID_FKEY.getInverseKey());
+
+        return _advice;
+    }
+
     private transient AttachmentPiecePath _attachmentPiece;
 
     /**
@@ -352,6 +376,31 @@ public class Shop extends TableImpl<ShopRecord> {
         return _bill;
     }
 
+    private transient BookChapterPicturePath _bookChapterPicture;
+
+    /**
+     * Get the implicit to-many join path to the
+     * <code>book_chapter_picture</code> table
+     */
+    public BookChapterPicturePath bookChapterPicture() {
+        if (_bookChapterPicture == null)
+            _bookChapterPicture = new BookChapterPicturePath(this, null, Keys.BOOK_CHAPTER_PICTURE__BOOK_CHAPTER_PICTURE_SHOP_ID_FKEY.getInverseKey());
+
+        return _bookChapterPicture;
+    }
+
+    private transient BookChapterPath _bookChapter;
+
+    /**
+     * Get the implicit to-many join path to the <code>book_chapter</code> table
+     */
+    public BookChapterPath bookChapter() {
+        if (_bookChapter == null)
+            _bookChapter = new BookChapterPath(this, null, Keys.BOOK_CHAPTER__BOOK_CHAPTER_SHOP_ID_FKEY.getInverseKey());
+
+        return _bookChapter;
+    }
+
     private transient BookCountPath _bookCount;
 
     /**
@@ -364,6 +413,30 @@ public class Shop extends TableImpl<ShopRecord> {
         return _bookCount;
     }
 
+    private transient BookOriginPath _bookOrigin;
+
+    /**
+     * Get the implicit to-many join path to the <code>book_origin</code> table
+     */
+    public BookOriginPath bookOrigin() {
+        if (_bookOrigin == null)
+            _bookOrigin = new BookOriginPath(this, null, Keys.BOOK_ORIGIN__BOOK_ORIGIN_SHOP_ID_FKEY.getInverseKey());
+
+        return _bookOrigin;
+    }
+
+    private transient BookPicturePath _bookPicture;
+
+    /**
+     * Get the implicit to-many join path to the <code>book_picture</code> table
+     */
+    public BookPicturePath bookPicture() {
+        if (_bookPicture == null)
+            _bookPicture = new BookPicturePath(this, null, Keys.BOOK_PICTURE__BOOK_PICTURE_SHOP_ID_FKEY.getInverseKey());
+
+        return _bookPicture;
+    }
+
     private transient CautionTickPath _cautionTick;
 
     /**
@@ -374,6 +447,18 @@ public class Shop extends TableImpl<ShopRecord> {
             _cautionTick = new CautionTickPath(this, null, Keys.CAUTION_TICK__CAUTION_TICK_SHOP_ID_FKEY.getInverseKey());
 
         return _cautionTick;
+    }
+
+    private transient ClaimPath _claim;
+
+    /**
+     * Get the implicit to-many join path to the <code>claim</code> table
+     */
+    public ClaimPath claim() {
+        if (_claim == null)
+            _claim = new ClaimPath(this, null, Keys.CLAIM__CLAIM_SHOP_ID_FKEY.getInverseKey());
+
+        return _claim;
     }
 
     private transient ClosingChangePath _closingChange;
@@ -708,6 +793,18 @@ public class Shop extends TableImpl<ShopRecord> {
             _machineTrain = new MachineTrainPath(this, null, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_FKEY.getInverseKey());
 
         return _machineTrain;
+    }
+
+    private transient MessageOutPath _messageOut;
+
+    /**
+     * Get the implicit to-many join path to the <code>message_out</code> table
+     */
+    public MessageOutPath messageOut() {
+        if (_messageOut == null)
+            _messageOut = new MessageOutPath(this, null, Keys.MESSAGE_OUT__MESSAGE_OUT_SHOP_ID_FKEY.getInverseKey());
+
+        return _messageOut;
     }
 
     private transient NeedPath _need;

@@ -501,6 +501,34 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
         return (Long) get(33);
     }
 
+    /**
+     * Setter for <code>job.ready_at</code>.
+     */
+    public void setReadyAt(OffsetDateTime value) {
+        set(34, value);
+    }
+
+    /**
+     * Getter for <code>job.ready_at</code>.
+     */
+    public OffsetDateTime getReadyAt() {
+        return (OffsetDateTime) get(34);
+    }
+
+    /**
+     * Setter for <code>job.erased_at</code>.
+     */
+    public void setErasedAt(OffsetDateTime value) {
+        set(35, value);
+    }
+
+    /**
+     * Getter for <code>job.erased_at</code>.
+     */
+    public OffsetDateTime getErasedAt() {
+        return (OffsetDateTime) get(35);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -524,7 +552,7 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
     /**
      * Create a detached, initialised JobRecord
      */
-    public JobRecord(Long id, Long shopId, Integer trayNumber, Long machineModelId, String serial, String era, String ownerName, String ownerPhone, String complaint, String cameWith, BigDecimal newPrice, LocalDate promisedOn, String place, JSONB waitsFor, String[] stepsDone, String findText, Integer version, Integer listenVersion, Integer gearVersion, OffsetDateTime takenInAt, OffsetDateTime movedAt, String plate, String history, String earlierRepairs, String arrivedLike, BigDecimal wouldSpend, Integer benchMinutes, String ownerWord, BigDecimal ownerLimit, OffsetDateTime ownerWordAt, String[] opened, String[] aboutTo, String currency, Long backOf) {
+    public JobRecord(Long id, Long shopId, Integer trayNumber, Long machineModelId, String serial, String era, String ownerName, String ownerPhone, String complaint, String cameWith, BigDecimal newPrice, LocalDate promisedOn, String place, JSONB waitsFor, String[] stepsDone, String findText, Integer version, Integer listenVersion, Integer gearVersion, OffsetDateTime takenInAt, OffsetDateTime movedAt, String plate, String history, String earlierRepairs, String arrivedLike, BigDecimal wouldSpend, Integer benchMinutes, String ownerWord, BigDecimal ownerLimit, OffsetDateTime ownerWordAt, String[] opened, String[] aboutTo, String currency, Long backOf, OffsetDateTime readyAt, OffsetDateTime erasedAt) {
         super(Job.JOB);
 
         setId(id);
@@ -561,6 +589,8 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
         setAboutTo(aboutTo);
         setCurrency(currency);
         setBackOf(backOf);
+        setReadyAt(readyAt);
+        setErasedAt(erasedAt);
         resetTouchedOnNotNull();
     }
 }

@@ -316,6 +316,20 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
         return (Integer) get(20);
     }
 
+    /**
+     * Setter for <code>shop.book_origin</code>.
+     */
+    public void setBookOrigin(UUID value) {
+        set(21, value);
+    }
+
+    /**
+     * Getter for <code>shop.book_origin</code>.
+     */
+    public UUID getBookOrigin() {
+        return (UUID) get(21);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -339,7 +353,7 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
     /**
      * Create a detached, initialised ShopRecord
      */
-    public ShopRecord(Long id, String name, String currency, String timeZone, BigDecimal hourlyRate, Double easyShare, Double askShare, Integer version, UUID bench, OffsetDateTime accountsSince, OffsetDateTime closedAt, String address, String country, String taxNumber, BigDecimal taxPercent, String noTaxReason, Integer warrantyMonths, Integer daysToPay, Integer paperVersion, Integer dayMinutes, Integer hands) {
+    public ShopRecord(Long id, String name, String currency, String timeZone, BigDecimal hourlyRate, Double easyShare, Double askShare, Integer version, UUID bench, OffsetDateTime accountsSince, OffsetDateTime closedAt, String address, String country, String taxNumber, BigDecimal taxPercent, String noTaxReason, Integer warrantyMonths, Integer daysToPay, Integer paperVersion, Integer dayMinutes, Integer hands, UUID bookOrigin) {
         super(Shop.SHOP);
 
         setId(id);
@@ -363,6 +377,7 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
         setPaperVersion(paperVersion);
         setDayMinutes(dayMinutes);
         setHands(hands);
+        setBookOrigin(bookOrigin);
         resetTouchedOnNotNull();
     }
 }
