@@ -212,6 +212,166 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/book/advice/{adviceId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["takeBack_1"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/did": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["did"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["file_1"];
+        put?: never;
+        post: operations["read_7"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/images/{imageId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["image_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/origins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["origins"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/origins/{origin}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["takeOut"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/pictures/{pictureId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["hide"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{modelId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{modelId}/advice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["advise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{modelId}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["show"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/choice/of-model/{modelId}": {
         parameters: {
             query?: never;
@@ -3133,6 +3293,15 @@ export interface components {
             key: string;
             line: string;
         };
+        AdviceLine: {
+            advice: string;
+            /** Format: date-time */
+            at: string;
+            by?: string;
+            from?: string;
+            /** Format: int64 */
+            id?: number;
+        };
         AllowancesSpec: {
             /** Format: double */
             backlashMm?: number;
@@ -3288,6 +3457,14 @@ export interface components {
             lines: components["schemas"]["BillLine"][];
             paid: number;
         };
+        Bin: {
+            /** Format: double */
+            came: number;
+            /** Format: double */
+            claimed: number;
+            /** Format: int32 */
+            claims: number;
+        };
         BlankSpec: {
             bore?: components["schemas"]["BoreSpec"];
             holes?: components["schemas"]["HolesSpec"];
@@ -3329,6 +3506,23 @@ export interface components {
             use: string;
             /** Format: double */
             worksC: number;
+        };
+        BookImage: {
+            by: string;
+            from?: string;
+            /** Format: int64 */
+            id?: number;
+            /** Format: int64 */
+            imageId: number;
+            shows: string;
+        };
+        BookRead: {
+            brought: string[];
+            /** Format: int32 */
+            chapters: number;
+            older: string[];
+            origins: components["schemas"]["Origin"][];
+            own: boolean;
         };
         BoreSpec: {
             /** Format: double */
@@ -3676,6 +3870,16 @@ export interface components {
             way: "glue" | "freshTeeth" | "donor" | "buy" | "original" | "substitute" | "print" | "cast" | "metal" | "assembly" | "askOwner" | "decline";
             wayWords: string;
         };
+        Did: {
+            all: components["schemas"]["HowWell"];
+            jobs: components["schemas"]["JudgedJob"][];
+            models: components["schemas"]["DidForModel"][];
+        };
+        DidForModel: {
+            first: components["schemas"]["Share"];
+            kept: components["schemas"]["Share"];
+            model: components["schemas"]["KnownMachine"];
+        };
         Difference: {
             /** @enum {string} */
             about: "pitch" | "teeth" | "angle" | "depth" | "material" | "shift" | "bore" | "width";
@@ -3852,6 +4056,18 @@ export interface components {
             what: "teeth" | "tip" | "span";
             /** Format: double */
             within: number;
+        };
+        FailedPart: {
+            /** Format: int32 */
+            ages: number;
+            /** Format: int32 */
+            elsewhere: number;
+            fault: string;
+            /** Format: double */
+            medianAge?: number;
+            part: string;
+            share: components["schemas"]["Share"];
+            words: string;
         };
         Fastener: {
             cell: string;
@@ -4240,6 +4456,25 @@ export interface components {
             /** Format: double */
             diameterMm: number;
         };
+        HowItOpens: {
+            from?: string;
+            /** Format: int64 */
+            fromJob?: number;
+            /** Format: double */
+            minutes: number;
+            /** Format: int32 */
+            steps: number;
+        };
+        HowWell: {
+            claims: components["schemas"]["Reliability"];
+            cost?: components["schemas"]["Middle"];
+            first: components["schemas"]["Share"];
+            firstThree: components["schemas"]["Share"];
+            kept: components["schemas"]["Share"];
+            late?: components["schemas"]["Middle"];
+            minutes?: components["schemas"]["Middle"];
+            nearCost: components["schemas"]["Share"];
+        };
         Identified: {
             candidates: components["schemas"]["CandidateView"][];
             enough?: string;
@@ -4436,6 +4671,20 @@ export interface components {
             step: "takeIn" | "listen" | "open" | "look" | "read" | "choose" | "get" | "closeUp" | "prove" | "handBack";
             what: string;
             why: string;
+        };
+        JudgedJob: {
+            /** Format: double */
+            costRatio?: number;
+            /** Format: int32 */
+            daysLate?: number;
+            /** Format: double */
+            given?: number;
+            /** Format: int64 */
+            jobId: number;
+            /** Format: int32 */
+            place?: number;
+            /** Format: int32 */
+            trayNumber: number;
         };
         Judgement: {
             circumstances: components["schemas"]["Circumstances"];
@@ -4873,6 +5122,16 @@ export interface components {
             /** @enum {string} */
             kind: "external" | "internal" | "worm" | "bevel" | "crown" | "belt";
         };
+        Middle: {
+            /** Format: int32 */
+            count: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            median: number;
+        };
         Missing: {
             exact: boolean;
             nearest: components["schemas"]["FoundCount"][];
@@ -4914,6 +5173,24 @@ export interface components {
             firstDensityGMl: number;
             /** Format: double */
             secondDensityGMl: number;
+        };
+        ModelPage: {
+            advice: components["schemas"]["AdviceLine"][];
+            currency: string;
+            elsewhere: components["schemas"]["ToldElsewhere"][];
+            failed: components["schemas"]["FailedPart"][];
+            lastedElsewhere: components["schemas"]["WayLasted"][];
+            model: components["schemas"]["KnownMachine"];
+            numbers: components["schemas"]["PartNumbered"][];
+            opens?: components["schemas"]["HowItOpens"];
+            pictures: components["schemas"]["BookImage"][];
+            signs: components["schemas"]["SignWith"][];
+            sisters: components["schemas"]["Sister"][];
+            /** Format: int32 */
+            told: number;
+            ways: components["schemas"]["WayTaken"][];
+            /** Format: double */
+            weight: number;
         };
         Motor: {
             /** Format: double */
@@ -4998,6 +5275,9 @@ export interface components {
             /** Format: int32 */
             pieces: number;
         };
+        NewAdvice: {
+            advice: string;
+        };
         NewDonor: {
             kind: string;
             /** Format: int32 */
@@ -5006,6 +5286,13 @@ export interface components {
             name: string;
             place: string;
             remark: string;
+        };
+        NewPicture: {
+            /** Format: int64 */
+            jobId: number;
+            /** Format: int64 */
+            photoId: number;
+            shows: string;
         };
         NewSeller: {
             code: string;
@@ -5217,6 +5504,18 @@ export interface components {
             itemNumber: string;
             seller: string;
         };
+        Origin: {
+            /** Format: date-time */
+            asOf: string;
+            /** Format: int32 */
+            models: number;
+            name: string;
+            /** Format: uuid */
+            origin: string;
+            /** Format: date-time */
+            readAt: string;
+            readBy: string;
+        };
         OtherLedger: {
             by: string;
             /** Format: int64 */
@@ -5379,6 +5678,11 @@ export interface components {
             places: components["schemas"]["SitsAt"][];
             /** Format: int32 */
             version: number;
+        };
+        PartNumbered: {
+            from?: string;
+            name: string;
+            number: string;
         };
         PartOff: {
             cell: string;
@@ -5864,6 +6168,13 @@ export interface components {
             result: components["schemas"]["ElectricalCheck"];
             testedBy?: string;
         };
+        Reliability: {
+            bins: components["schemas"]["Bin"][];
+            /** Format: int32 */
+            claims: number;
+            /** Format: double */
+            error: number;
+        };
         ResidualView: {
             /** Format: double */
             expected: number;
@@ -6116,6 +6427,16 @@ export interface components {
             /** Format: double */
             yMm: number;
         };
+        Share: {
+            /** Format: int32 */
+            all: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: int32 */
+            of: number;
+        };
         Shares: {
             /** Format: double */
             densityGMl: number;
@@ -6204,6 +6525,21 @@ export interface components {
             name: string;
             password: string;
             shop?: string;
+        };
+        SignWith: {
+            /** Format: int32 */
+            seen: number;
+            sign: string;
+            with: {
+                [key: string]: components["schemas"]["Share"];
+            };
+            words: string;
+        };
+        Sister: {
+            failed: components["schemas"]["Share"];
+            in: components["schemas"]["KnownMachine"];
+            material: string;
+            part: string;
         };
         SitsAt: {
             machine: string;
@@ -6608,6 +6944,13 @@ export interface components {
             code: string[];
             fingerprint?: string;
         };
+        ToldElsewhere: {
+            name: string;
+            /** Format: uuid */
+            origin: string;
+            /** Format: int32 */
+            told: number;
+        };
         ToldOwner: {
             avoid: string;
             next: string;
@@ -6653,6 +6996,7 @@ export interface components {
             tooth: number;
         };
         Train: {
+            from?: string;
             machine: components["schemas"]["Machine"];
             own: boolean;
             /** Format: int32 */
@@ -6835,6 +7179,15 @@ export interface components {
         };
         WayLasted: {
             survival: components["schemas"]["Survival"];
+            /** @enum {string} */
+            way: "glue" | "freshTeeth" | "donor" | "buy" | "original" | "substitute" | "print" | "cast" | "metal" | "assembly" | "askOwner" | "decline";
+            words: string;
+        };
+        WayTaken: {
+            cost?: components["schemas"]["Middle"];
+            /** Format: int32 */
+            jobs: number;
+            minutes?: components["schemas"]["Middle"];
             /** @enum {string} */
             way: "glue" | "freshTeeth" | "donor" | "buy" | "original" | "substitute" | "print" | "cast" | "metal" | "assembly" | "askOwner" | "decline";
             words: string;
@@ -7384,6 +7737,251 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    takeBack_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                adviceId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ModelPage"];
+                };
+            };
+        };
+    };
+    did: {
+        parameters: {
+            query?: {
+                model?: number;
+                mine?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Did"];
+                };
+            };
+        };
+    };
+    file_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    read_7: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookRead"];
+                };
+            };
+        };
+    };
+    image_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                imageId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    origins: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Origin"][];
+                };
+            };
+        };
+    };
+    takeOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                origin: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Origin"][];
+                };
+            };
+        };
+    };
+    hide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pictureId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ModelPage"];
+                };
+            };
+        };
+    };
+    page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                modelId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ModelPage"];
+                };
+            };
+        };
+    };
+    advise: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                modelId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewAdvice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ModelPage"];
+                };
+            };
+        };
+    };
+    show: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                modelId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPicture"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ModelPage"];
+                };
             };
         };
     };

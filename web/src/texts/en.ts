@@ -439,6 +439,9 @@ export const en = {
     own: 'The train of this model, to scale',
     generic: 'As such machines are built; sizes are guesses',
     drawing: 'The gears of the machine, to scale',
+    fromBook: (shop: string) => `The train as the book of ${shop} has it`,
+    darker: '; the darker, the oftener it fell out',
+    gears: 'Its gears',
     wheels: 'Gears in the order of the drive',
     turning: 'Turning',
     slowness: {
@@ -1096,6 +1099,104 @@ export const en = {
     pushed: (tray: number, before: number, after: number) =>
       `Tray ${tray} would be kept in ${Math.round(100 * after)} of 100 cases, not ${Math.round(100 * before)}.`,
   },
+  bookPage: {
+    elsewhere: (who: string, weight: number) =>
+      `Also told by ${who}; each of those jobs weighs ${weight} of one here.`,
+    toldBy: (name: string, told: number) => `${name} (${told === 1 ? '1 job' : `${told} jobs`})`,
+    failed: (told: number) =>
+      told === 0 ? 'What failed elsewhere' : `What failed, in ${told === 1 ? '1 job' : `${told} jobs`} told`,
+    ofTold: (of: number, all: number) => `${of} of ${all}`,
+    between: (low: number, high: number) =>
+      `so between ${Math.round(100 * low)} and ${Math.round(100 * high)} in 100`,
+    age: (years: number, n: number) =>
+      `${Number.isInteger(years) ? years : years.toFixed(1)} years old${n > 1 ? ` in the middle of ${n}` : ''}`,
+    more: (n: number) => `${n} more elsewhere`,
+    signs: 'What was seen with which culprit',
+    sign: 'seen',
+    notLooked: 'not looked for',
+    ways: 'How it was mended',
+    times: (n: number) => (n === 1 ? 'once' : `${n} times`),
+    minutes: (m: Schemas['Middle']) =>
+      m.count === 1
+        ? `${Math.round(m.median)} min`
+        : `${Math.round(m.median)} min (${Math.round(m.low)} to ${Math.round(m.high)})`,
+    cost: (m: Schemas['Middle'], currency: string) =>
+      `billed ${m.median.toFixed(2)}${m.count === 1 ? '' : ` (${m.low.toFixed(2)} to ${m.high.toFixed(2)})`} ${currency}`,
+    advice: 'Lines of advice',
+    saidBy: (who: string, day: string) => `${who}, ${day}`,
+    newLine: 'what the next one should know',
+    write: 'Write it down',
+    takeBack: 'take back',
+    takeBackLine: (line: string) => `take back: ${line}`,
+    pictures: 'Photographs',
+    spares: 'How it opens, and its numbers',
+    opens: (steps: number, minutes: number, from: string | undefined) =>
+      `${steps} ${steps === 1 ? 'step' : 'steps'}${minutes > 0 ? `, about ${minutes} min` : ''}${from ? `, by the book of ${from}` : ''}`,
+    ledger: 'the ledger it was written in',
+    from: (shop: string) => `from ${shop}`,
+    sisters: 'Gears of the same plastic elsewhere in the book',
+    sister: (part: string, material: string, of: number, all: number) =>
+      `${part}, ${material}: culprit in ${of} of ${all} ${all === 1 ? 'job' : 'jobs'}`,
+    put: 'Into the book',
+    shows: 'What is to be seen (no owner’s name, no label with one)',
+    isIn: 'It is in the book of this model.',
+  },
+  travel: {
+    title: 'The book travels',
+    why: 'One file with what was learned of every model: no owner is in it and no price. What another shop tells weighs less than one’s own jobs and can be taken out again.',
+    write: 'Write the book as a file',
+    read: 'Read another shop’s book',
+    reading: 'reading …',
+    brought: (read: Schemas['BookRead']) =>
+      [
+        read.brought.length > 0
+          ? `Read: ${read.chapters} ${read.chapters === 1 ? 'chapter' : 'chapters'} of ${read.brought.join(', ')}.`
+          : 'Nothing new was in it.',
+        read.older.length > 0 ? `Known as new or newer: ${read.older.join(', ')}.` : '',
+        read.own ? 'Our own chapters came back with it and were left out.' : '',
+      ]
+        .filter((part) => part !== '')
+        .join(' '),
+    holds: (models: number, day: string) => `${models} ${models === 1 ? 'model' : 'models'}, as of ${day}`,
+    takeOut: (name: string) => `Take ${name} out`,
+  },
+  did: {
+    title: 'How well Gewerk did',
+    whose: 'Whose jobs',
+    all: 'of the whole shop',
+    mine: 'told by me',
+    culprit: 'What was wrong',
+    first: (first: Schemas['Share'], three: Schemas['Share']) =>
+      first.all === 0
+        ? 'No culprit has been stated yet.'
+        : `The culprit stood first in ${first.of} of ${first.all} jobs, among the first three in ${three.of}.`,
+    claims: (c: Schemas['Reliability']) =>
+      `What was given against how often it was so, ${c.claims} claims: ${Math.round(100 * c.error)} of 100 apart`,
+    bin: (b: Schemas['Bin']) =>
+      `given ${Math.round(100 * b.claimed)} %, was so ${Math.round(100 * b.came)} % of ${b.claims}`,
+    percent: (share: number) => `${Math.round(100 * share)} %`,
+    given: 'given before, against how often it was so',
+    error: (error: number, claims: number) =>
+      `On the average ${(100 * error).toFixed(1)} points apart, over ${claims} ${claims === 1 ? 'claim' : 'claims'}.`,
+    money: 'The bill against the estimate',
+    near: (near: Schemas['Share']) =>
+      near.all === 0
+        ? 'No job has both an estimate and a bill yet.'
+        : `${near.of} of ${near.all} bills were within a fifth of it.`,
+    ratio: (r: number) => `${r.toFixed(1)} ×`,
+    promise: 'Ready against the day promised',
+    kept: (kept: Schemas['Share']) =>
+      kept.all === 0
+        ? 'No promised job has been ready yet.'
+        : `${kept.of} of ${kept.all} were ready on the day or before.`,
+    late: (days: number) =>
+      days === 0 ? 'on the day' : days > 0 ? `${days} days late` : `${-days} days early`,
+    days: (n: number) => (n === 0 ? 'the day' : n > 0 ? `+${n} days` : `${n} days`),
+    job: (tray: number, what: string) => `tray ${tray}: ${what}`,
+    models: 'By model',
+    columns: ['model', 'culprit stood first', 'promise kept'],
+    of: (share: Schemas['Share']) => (share.all === 0 ? '–' : `${share.of} of ${share.all}`),
+  },
   lasting: {
     wasHere: (day: string, sameSerial: boolean) =>
       sameSerial
@@ -1106,6 +1207,7 @@ export const en = {
     cameBack: 'It came back with that mend',
     notSo: 'It did not',
     title: 'How long mends lasted',
+    elsewhere: 'As other shops’ books tell',
     curve: (way: string, cases: number, failures: number) =>
       `${way}: of ${cases} mends ${failures} came back with the same fault`,
     all: 'all',

@@ -2,6 +2,8 @@ import { Box, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, Route, Routes } from 'react-router';
+import { Did } from '../book/Did';
+import { Travel } from '../book/Travel';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { ModelTrain } from './ModelTrain';
@@ -14,6 +16,7 @@ const words = texts.book;
 export default function Book() {
   return (
     <Routes>
+      <Route path="did" element={<Did />} />
       <Route path=":model" element={<ModelTrain />} />
       <Route path="*" element={<Models />} />
     </Routes>
@@ -43,6 +46,13 @@ function Models() {
         sx={{ display: 'block', width: 'fit-content', mb: 1.5, py: 1.25, color: colour.ink }}
       >
         {texts.knowledge.link}
+      </Box>
+      <Box
+        component={Link}
+        to="/book/did"
+        sx={{ display: 'block', width: 'fit-content', mb: 1.5, py: 1.25, color: colour.ink }}
+      >
+        {texts.did.title}
       </Box>
       {models.data?.length === 0 && <Box>{words.none}</Box>}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, maxWidth: 640, display: 'grid', gap: '3px' }}>
@@ -74,6 +84,7 @@ function Models() {
           </li>
         ))}
       </Box>
+      <Travel />
     </Box>
   );
 }

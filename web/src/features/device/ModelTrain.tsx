@@ -12,7 +12,8 @@ import { useEdit } from '../../parts/useEdit';
 import { useKeys } from '../../parts/useKeys';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
-import { HowLong } from '../lasting/HowLong';
+import { Known } from '../book/Known';
+import { pageQuery } from '../book/queries';
 import { useMay } from '../shop/useRights';
 import { Frame } from '../job/Frame';
 import { AsText } from './AsText';
@@ -89,6 +90,7 @@ function TrainOf({ model, train }: { model: Schemas['KnownMachine']; train: Sche
   const change = (next: Drive) => edit.change({ ...machine, drive: next });
   const study = useQuery(studyQuery(drive));
   const same = useQuery(sameGearsQuery(model.id));
+  const known = useQuery(pageQuery(model.id)).data;
   const [picked, pick] = useState<string>();
   const [slow, setSlow] = useState<Slowness>('off');
   const wheels = drive.wheels;
@@ -127,7 +129,14 @@ function TrainOf({ model, train }: { model: Schemas['KnownMachine']; train: Sche
           extentMm={(bounds?.height ?? 40) * 1.06}
           widthMm={(bounds?.width ?? 40) * 1.06}
           centre={bounds && { x: bounds.x, y: bounds.y }}
-          caption={train.own || edit.changed ? words.own : words.generic}
+          caption={
+            (train.own || edit.changed
+              ? words.own
+              : train.from === undefined
+                ? words.generic
+                : words.fromBook(train.from)) +
+            (known && known.failed.some((f) => f.share.of > 0) ? words.darker : '')
+          }
           legend={
             <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', pointerEvents: 'auto' }}>
               <span>{words.turning}</span>
@@ -148,6 +157,7 @@ function TrainOf({ model, train }: { model: Schemas['KnownMachine']; train: Sche
                 study={drawn}
                 place={place}
                 picked={picked}
+                fellOut={known && fellOut(drive, known.failed)}
                 slower={slow === 'off' ? undefined : Number(slow)}
                 pick={pick}
                 drag={(code, x, y) => {
@@ -172,6 +182,14 @@ function TrainOf({ model, train }: { model: Schemas['KnownMachine']; train: Sche
         </Box>
       </Box>
       <EditNotices edit={edit} showTheirs={() => void queries.invalidateQueries({ queryKey: ['model'] })} />
+      {job === undefined && (
+        <>
+          <Known modelId={model.id} />
+          <Box component="h2" sx={{ fontSize: 17, m: 0, mt: 2 }}>
+            {words.gears}
+          </Box>
+        </>
+      )}
       {study.error instanceof Refused && (
         <Notice look="danger" role="alert">
           {study.error.message}
@@ -214,7 +232,7 @@ function TrainOf({ model, train }: { model: Schemas['KnownMachine']; train: Sche
       {study.data && <Sizes study={study.data} name={(code) => nameOf(machine, drive, code)} />}
       <ShaftsAndSets machine={machine} drive={drive} study={drawn} may={allowed} change={change} />
       <MotorAndWork machine={machine} drive={drive} may={allowed} change={change} />
-      <HowLong modelId={model.id} />
+      {job !== undefined && <Known modelId={model.id} />}
       {allowed && (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', py: 1.5 }}>
           <AsText modelId={model.id} read={(next) => edit.change(next)} />
@@ -244,6 +262,15 @@ export function nameOf(machine: Machine, drive: Drive, code: string): string {
   const part = machine.components.find((c) => c.code === wheel?.part)?.words ?? code;
   const sets = drive.wheels.filter((w) => w.part === wheel?.part);
   return sets.length > 1 ? words.setOf(part, sets.findIndex((w) => w.code === code) + 1, sets.length) : part;
+}
+
+/** Of each wheel, in which share of the jobs told its part was a culprit. */
+function fellOut(drive: Drive, failed: Schemas['FailedPart'][]): Map<string, number> {
+  const shares = new Map<string, number>();
+  for (const f of failed) {
+    if (f.share.all > 0) shares.set(f.part, (shares.get(f.part) ?? 0) + f.share.of / f.share.all);
+  }
+  return new Map(drive.wheels.map((w) => [w.code, shares.get(w.part) ?? 0]));
 }
 
 /** What follows: whether it does what it should, what is missing, what does not go together. */

@@ -145,14 +145,28 @@ interface Scene {
   paths: Map<string, Path2D>;
   shafts: Map<string, ShaftView>;
   picked: string | undefined;
+  fellOut: Map<string, number> | undefined;
 }
 
 function turnOf(scene: Scene, shaft: string, seconds: number): number {
   return ((scene.shafts.get(shaft)?.rpm?.value ?? 0) / 60) * seconds * 2 * Math.PI;
 }
 
+/** A colour between two, both as #rrggbb. */
+function mixed(from: string, to: string, share: number): string {
+  const part = (at: number) => {
+    const [a, b] = [from, to].map((c) => parseInt(c.slice(at, at + 2), 16)) as [number, number];
+    return Math.round(a + share * (b - a))
+      .toString(16)
+      .padStart(2, '0');
+  };
+  return `#${part(1)}${part(3)}${part(5)}`;
+}
+
 function fillOf(scene: Scene, wheel: WheelView): string {
   if (scene.picked === wheel.code) return colour.engagedPale;
+  const often = Math.min(1, scene.fellOut?.get(wheel.code) ?? 0);
+  if (often > 0) return mixed(colour.bone, colour.engaged, 0.15 + 0.7 * often);
   return scene.study.weakest === wheel.code ? colour.warm : colour.bone;
 }
 
@@ -377,12 +391,14 @@ export function TrainDrawing(props: {
   study: Study;
   place: Placed;
   picked: string | undefined;
+  /** How often each wheel's part was a culprit, 0 to 1: the darker. */
+  fellOut: Map<string, number> | undefined;
   /** How many seconds on the screen are one of the machine; undefined stands still. */
   slower: number | undefined;
   pick: (wheel: string) => void;
   drag: (wheel: string, toXMm: number, toYMm: number) => void;
 }) {
-  const { drive, study, place, picked, slower } = props;
+  const { drive, study, place, picked, fellOut, slower } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const seconds = useRef(0);
   /** Where a gear that is dragged would come to lie. */
@@ -394,8 +410,9 @@ export function TrainDrawing(props: {
       paths: new Map(study.wheels.flatMap((w) => (w.path ? [[w.code, new Path2D(w.path)] as const] : []))),
       shafts: new Map(study.shafts.map((s) => [s.code, s])),
       picked,
+      fellOut,
     }),
-    [drive, study, picked],
+    [drive, study, picked, fellOut],
   );
   const show = useCallback(() => {
     const c = canvas.current?.getContext('2d');

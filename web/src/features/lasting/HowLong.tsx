@@ -11,13 +11,13 @@ const HEIGHT = 110;
 const LEFT = 34;
 const BOTTOM = 18;
 
-/** How long mends of a model lasted, way by way: the share that goes on, with its band. */
-export function HowLong({ modelId }: { modelId: number }) {
+/** How long mends of a model lasted, way by way: the share that goes on, with its band; here, and what others tell. */
+export function HowLong({ modelId, elsewhere }: { modelId: number; elsewhere: Schemas['WayLasted'][] }) {
   const lasted = useQuery({
     queryKey: ['model', modelId, 'lasted'],
     queryFn: () => ask(api.GET('/api/device/{modelId}/lasted', { params: { path: { modelId } } })),
   }).data;
-  if (!lasted || lasted.length === 0) return null;
+  if (!lasted || lasted.length + elsewhere.length === 0) return null;
   return (
     <Box component="section" aria-label={words.title} sx={{ mt: 2 }}>
       <Box component="h2" sx={{ fontSize: 17, mb: 0.5 }}>
@@ -28,6 +28,16 @@ export function HowLong({ modelId }: { modelId: number }) {
           <Curve key={way.way} way={way} />
         ))}
       </Box>
+      {elsewhere.length > 0 && (
+        <Box sx={{ mt: 1 }}>
+          <strong>{words.elsewhere}</strong>
+          <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
+            {elsewhere.map((way) => (
+              <Curve key={way.way} way={way} />
+            ))}
+          </Box>
+        </Box>
+      )}
     </Box>
   );
 }

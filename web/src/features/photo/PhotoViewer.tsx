@@ -1,4 +1,5 @@
 import { Box, Button, Dialog, TextField } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { z } from 'zod';
 import { api, ask, type Schemas } from '../../api/client';
@@ -8,8 +9,10 @@ import { useSave } from '../../parts/useSave';
 import { momentWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
+import { jobQuery } from '../job/queries';
 import { useRefreshJob } from '../job/useRefreshJob';
 import { DrawnMarks } from './DrawnMarks';
+import { IntoBook } from './IntoBook';
 
 type DrawnMark = Schemas['DrawnMark'];
 type Shape = DrawnMark['shape'];
@@ -46,6 +49,7 @@ const drawn: z.ZodType<DrawnMark[]> = z.array(
 export function PhotoViewer(props: { jobId: number; photo: Schemas['Photo']; close: () => void }) {
   const { jobId, photo } = props;
   const refresh = useRefreshJob(jobId);
+  const job = useQuery(jobQuery(jobId)).data;
   const [shape, setShape] = useState<Shape>('arrow');
   const [words, setWords] = useState('');
   const [pulled, setPulled] = useState<DrawnMark>();
@@ -217,6 +221,7 @@ export function PhotoViewer(props: { jobId: number; photo: Schemas['Photo']; clo
           </Button>
         </Box>
         {edit.refused && <span role="alert">{edit.refused.message}</span>}
+        {job && <IntoBook job={job} photoId={photo.id} />}
       </Box>
     </Dialog>
   );

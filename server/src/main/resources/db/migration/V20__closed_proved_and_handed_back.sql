@@ -210,8 +210,10 @@ create function claim_message(until timestamptz) returns table (shop bigint, mes
         returning o.shop_id, o.id;
     end;
 
--- When a job was first ready; and when what told of its owner was erased.
+-- What it was thought to come to when it was taken in; when it was first ready; when what told of its owner was erased.
 alter table job
+    add column estimated numeric(12, 2),
+    add column estimated_minutes double precision,
     add column ready_at timestamptz,
     add column erased_at timestamptz;
 update job set ready_at = coalesce(

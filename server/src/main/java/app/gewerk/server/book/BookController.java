@@ -21,6 +21,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** A model's page in the device book, and the book as a file that travels. */
@@ -29,16 +30,32 @@ import org.springframework.web.bind.annotation.RestController;
 class BookController {
     private final BookService book;
     private final TravelService travel;
+    private final DidService did;
     private final Attachments attachments;
 
-    BookController(BookService book, TravelService travel, Attachments attachments) {
+    BookController(BookService book, TravelService travel, DidService did, Attachments attachments) {
         this.book = book;
         this.travel = travel;
+        this.did = did;
         this.attachments = attachments;
     }
 
+    /**
+     * How well Gewerk itself did.
+     *
+     * @param model of which alone
+     * @param mine only what the person who asks has told
+     */
+    @GetMapping("/did")
+    DidService.Did did(
+            Here here,
+            @RequestParam(required = false) @Nullable Long model,
+            @RequestParam(defaultValue = "false") boolean mine) {
+        return did.did(here, Optional.ofNullable(model), mine);
+    }
+
     @GetMapping("/{modelId}")
-    BookService.Page page(Here here, @PathVariable long modelId) {
+    BookService.ModelPage page(Here here, @PathVariable long modelId) {
         return book.page(here, modelId);
     }
 
@@ -46,7 +63,7 @@ class BookController {
 
     @PostMapping("/{modelId}/advice")
     @Needs(Right.BENCH)
-    BookService.Page advise(
+    BookService.ModelPage advise(
             Here here,
             @PathVariable long modelId,
             @RequestBody NewAdvice line,
@@ -56,7 +73,7 @@ class BookController {
 
     @DeleteMapping("/advice/{adviceId}")
     @Needs(Right.BENCH)
-    BookService.Page takeBack(Here here, @PathVariable long adviceId) {
+    BookService.ModelPage takeBack(Here here, @PathVariable long adviceId) {
         return book.takeBack(here, adviceId);
     }
 
@@ -66,7 +83,7 @@ class BookController {
 
     @PostMapping("/{modelId}/pictures")
     @Needs(Right.BENCH)
-    BookService.Page show(
+    BookService.ModelPage show(
             Here here,
             @PathVariable long modelId,
             @RequestBody NewPicture picture,
@@ -76,7 +93,7 @@ class BookController {
 
     @DeleteMapping("/pictures/{pictureId}")
     @Needs(Right.BENCH)
-    BookService.Page hide(Here here, @PathVariable long pictureId) {
+    BookService.ModelPage hide(Here here, @PathVariable long pictureId) {
         return book.hide(here, pictureId);
     }
 

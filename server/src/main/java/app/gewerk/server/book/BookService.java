@@ -9,6 +9,7 @@ import app.gewerk.core.diagnosis.Experience;
 import app.gewerk.core.diagnosis.Fault;
 import app.gewerk.core.diagnosis.Sign;
 import app.gewerk.core.job.Way;
+import app.gewerk.core.material.Material;
 import app.gewerk.core.teardown.TeardownStep;
 import app.gewerk.core.train.Component;
 import app.gewerk.core.train.Machine;
@@ -48,7 +49,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class BookService {
     private static final int LONGEST_ADVICE = 2000;
-    private static final int MOST_SISTERS = 12;
+    private static final int MOST_SISTERS = 8;
 
     private final BookStore store;
     private final DeviceService devices;
@@ -108,7 +109,7 @@ public class BookService {
     public record HowItOpens(int steps, double minutes, Optional<Long> fromJob, Optional<String> from) {}
 
     /** @param from whose book; left out for our own, which alone can be taken out one by one */
-    public record Shown(Optional<Long> id, long imageId, String shows, Optional<String> from, String by) {}
+    public record BookImage(Optional<Long> id, long imageId, String shows, Optional<String> from, String by) {}
 
     /** @param from whose book; left out for our own */
     public record AdviceLine(
@@ -128,7 +129,7 @@ public class BookService {
      * @param told jobs put away here with a culprit stated
      * @param elsewhere books of others that tell of it; each of their jobs weighs {@code weight} of one here
      */
-    public record Page(
+    public record ModelPage(
             DeviceService.KnownMachine model,
             int told,
             List<ToldElsewhere> elsewhere,
@@ -140,19 +141,19 @@ public class BookService {
             String currency,
             Optional<HowItOpens> opens,
             List<PartNumbered> numbers,
-            List<Shown> pictures,
+            List<BookImage> pictures,
             List<AdviceLine> advice,
             List<Sister> sisters) {}
 
     @Transactional(readOnly = true)
-    public Page page(Here here, long modelId) {
+    public ModelPage page(Here here, long modelId) {
         DeviceService.KnownMachine model = devices.model(here, modelId);
         Machine machine = devices.train(here, modelId).machine();
         List<BookStore.Closed> closed = store.closed(here, List.of(modelId));
         List<BookStore.Elsewhere> others = store.elsewhere(here, List.of(modelId));
         Failures failures = failures(closed);
         Diagnosis diagnosis = new Diagnosis(known.now().diagnosis(), machine, Experience.NONE);
-        return new Page(
+        return new ModelPage(
                 model,
                 failures.told(),
                 others.stream()
@@ -280,15 +281,15 @@ public class BookService {
         return List.copyOf(all);
     }
 
-    private List<Shown> pictures(Here here, long modelId, List<BookStore.Elsewhere> others) {
-        List<Shown> all = new ArrayList<>(store.pictures(here, List.of(modelId)).stream()
-                .map(p -> new Shown(Optional.of(p.id()), p.imageId(), p.shows(), Optional.empty(), p.by()))
+    private List<BookImage> pictures(Here here, long modelId, List<BookStore.Elsewhere> others) {
+        List<BookImage> all = new ArrayList<>(store.pictures(here, List.of(modelId)).stream()
+                .map(p -> new BookImage(Optional.of(p.id()), p.imageId(), p.shows(), Optional.empty(), p.by()))
                 .toList());
         others.forEach(o -> {
             for (int number = 0; number < o.chapter().pictures().size(); number++) {
                 Long image = o.images().get(number);
                 if (image != null) {
-                    all.add(new Shown(
+                    all.add(new BookImage(
                             Optional.empty(),
                             image,
                             o.chapter().pictures().get(number).shows(),
@@ -321,6 +322,7 @@ public class BookService {
         Set<String> materials = machine.drive().stream()
                 .flatMap(d -> d.wheels().stream())
                 .flatMap(w -> w.material().stream())
+                .filter(this::plastic)
                 .collect(Collectors.toSet());
         Map<Long, DeviceService.Told> told = new HashMap<>();
         List<Sister> sisters = new ArrayList<>();
@@ -352,6 +354,10 @@ public class BookService {
                 .toList();
     }
 
+    private boolean plastic(String material) {
+        return known.now().materials().known(material).filter(Material::plastic).isPresent();
+    }
+
     private static String materialOf(Machine machine, String part) {
         return machine.drive().stream()
                 .flatMap(d -> d.wheels().stream())
@@ -363,7 +369,7 @@ public class BookService {
 
     /** Adds a line of advice, with who and when. */
     @Transactional
-    public Page advise(Here here, long modelId, String advice, Optional<String> key) {
+    public ModelPage advise(Here here, long modelId, String advice, Optional<String> key) {
         devices.model(here, modelId);
         String line = advice.strip();
         if (line.isEmpty() || line.length() > LONGEST_ADVICE) {
@@ -375,7 +381,7 @@ public class BookService {
     }
 
     @Transactional
-    public Page takeBack(Here here, long adviceId) {
+    public ModelPage takeBack(Here here, long adviceId) {
         return page(
                 here,
                 store.takeBack(here, adviceId).orElseThrow(() -> new NotFound("missing.advice", "number", adviceId)));
@@ -383,7 +389,7 @@ public class BookService {
 
     /** Puts a copy of a job's photograph into the book. Whoever does it sees to it that no owner is to be read on it. */
     @Transactional
-    public Page show(Here here, long modelId, long jobId, long photoId, String shows, Optional<String> key) {
+    public ModelPage show(Here here, long modelId, long jobId, long photoId, String shows, Optional<String> key) {
         devices.model(here, modelId);
         String words = shows.strip();
         if (words.isEmpty() || words.length() > LONGEST_ADVICE) {
@@ -408,7 +414,7 @@ public class BookService {
     }
 
     @Transactional
-    public Page hide(Here here, long pictureId) {
+    public ModelPage hide(Here here, long pictureId) {
         BookStore.Picture picture = store.picture(here, pictureId)
                 .orElseThrow(() -> new NotFound("missing.bookPicture", "number", pictureId));
         store.removePicture(here, pictureId);

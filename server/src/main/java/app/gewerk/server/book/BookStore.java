@@ -15,6 +15,7 @@ import app.gewerk.core.job.Way;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.StoredJson;
 import java.math.BigDecimal;
+import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.Arrays;
 import java.util.Collection;
@@ -114,6 +115,58 @@ class BookStore {
                     or exists (select from book_picture p where p.shop_id = m.shop_id and p.machine_model_id = m.id)
                     or exists (select from part_place p where p.shop_id = m.shop_id and p.model_id = m.id))
                 """, here.shopId()).map(r -> r.get("id", Long.class));
+    }
+
+    /**
+     * What was said of a job beforehand, and how it was.
+     *
+     * @param costRatio billed without tax over what was estimated when it was taken in
+     * @param minutesRatio taken over estimated
+     */
+    record Said(
+            long jobId,
+            int trayNumber,
+            long modelId,
+            Set<String> culprits,
+            Optional<Double> costRatio,
+            Optional<Double> minutesRatio,
+            Optional<LocalDate> promised,
+            Optional<LocalDate> ready) {}
+
+    /** The last jobs put away. @param toldBy who has said their culprit, where only one person's are asked for */
+    List<Said> said(Here here, Optional<Long> modelId, Optional<Long> toldBy) {
+        return sql.fetch(
+                        """
+                select j.id, j.tray_number, j.machine_model_id, j.promised_on,
+                       (j.ready_at at time zone shop.time_zone)::date as ready_on,
+                       array(select fault from job_culprit c where c.shop_id = j.shop_id and c.job_id = j.id) as culprits,
+                       b.net / nullif(j.estimated, 0)::double precision as cost_ratio,
+                       j.bench_minutes / nullif(j.estimated_minutes, 0) as minutes_ratio
+                from job j
+                join shop on shop.id = j.shop_id
+                left join claim on claim.shop_id = j.shop_id and claim.job_id = j.id
+                left join lateral (select sum(net)::double precision as net from bill
+                                   where shop_id = j.shop_id and job_id = j.id and currency = shop.currency
+                                   having sum(net) > 0) b on true
+                where j.shop_id = ? and j.place = 'putAway' and (?::bigint is null or j.machine_model_id = ?)
+                    and (?::bigint is null or claim.told_by = ?)
+                order by j.id desc limit ?
+                """,
+                        here.shopId(),
+                        modelId.orElse(null),
+                        modelId.orElse(null),
+                        toldBy.orElse(null),
+                        toldBy.orElse(null),
+                        MOST_JOBS)
+                .map(r -> new Said(
+                        r.get("id", Long.class),
+                        r.get("tray_number", Integer.class),
+                        r.get("machine_model_id", Long.class),
+                        Set.copyOf(Arrays.asList(Objects.requireNonNull(r.get("culprits", String[].class)))),
+                        Optional.ofNullable(r.get("cost_ratio", Double.class)),
+                        Optional.ofNullable(r.get("minutes_ratio", Double.class)),
+                        Optional.ofNullable(r.get("promised_on", LocalDate.class)),
+                        Optional.ofNullable(r.get("ready_on", LocalDate.class))));
     }
 
     // Advice

@@ -1,5 +1,6 @@
 package app.gewerk.server.diagnosis;
 
+import app.gewerk.core.device.HowWell;
 import app.gewerk.core.diagnosis.Answer;
 import app.gewerk.core.diagnosis.Clicks;
 import app.gewerk.core.diagnosis.Diagnosis;
@@ -21,6 +22,7 @@ import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
 import java.time.OffsetDateTime;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -57,6 +59,15 @@ public class DiagnosisService {
     }
 
     public record Culprit(String fault, Say words, String why, String by, OffsetDateTime at) {}
+
+    /** So many faults are kept with what was given for them. */
+    private static final int CLAIMED = 12;
+
+    /** What was given for each fault of these jobs before a culprit was stated, the likeliest first. */
+    @Transactional(readOnly = true)
+    public Map<Long, List<HowWell.Claimed>> claims(Here here, Collection<Long> jobIds) {
+        return store.claims(here, jobIds);
+    }
 
     /** Clicks tapped along, kept for the arithmetic of the train. */
     public record TappedRhythm(
@@ -286,6 +297,9 @@ public class DiagnosisService {
         if (doubt.isPresent() && why.isBlank()) {
             throw Refused.at("why", "culprit.why", "doubt", doubt.get().words());
         }
+        // As it stood before anybody said so: how true it was is seen from this.
+        store.keepClaim(
+                here, jobId, diagnosis.likeliest(known(diagnosis, store.answers(here, jobId)), CLAIMED), clock.now());
         store.addCulprit(here, jobId, fault, words, why.strip(), clock.now());
         jobs.markDone(here, jobId, Step.LISTEN);
         jobs.write(

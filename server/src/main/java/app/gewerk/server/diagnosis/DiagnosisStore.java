@@ -1,12 +1,15 @@
 package app.gewerk.server.diagnosis;
 
+import static app.gewerk.server.db.Tables.CLAIM;
 import static app.gewerk.server.db.Tables.JOB_CULPRIT;
 import static app.gewerk.server.db.Tables.JOB_OBSERVATION;
 import static app.gewerk.server.db.Tables.JOB_RHYTHM;
 import static app.gewerk.server.db.Tables.PERSON;
 
 import app.gewerk.core.Wire;
+import app.gewerk.core.device.HowWell;
 import app.gewerk.core.diagnosis.Answer;
+import app.gewerk.core.diagnosis.Diagnosis;
 import app.gewerk.core.diagnosis.Rhythm;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.diagnosis.DiagnosisService.Culprit;
@@ -14,6 +17,7 @@ import app.gewerk.server.diagnosis.DiagnosisService.TappedRhythm;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.StoredJson;
 import java.time.OffsetDateTime;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -83,6 +87,27 @@ class DiagnosisStore {
                 .set(JOB_CULPRIT.STATED_BY, here.personId())
                 .set(JOB_CULPRIT.STATED_AT, now)
                 .execute();
+    }
+
+    /** What was claimed first stays. */
+    void keepClaim(Here here, long jobId, List<Diagnosis.Likely> shown, OffsetDateTime now) {
+        sql.insertInto(CLAIM)
+                .set(CLAIM.SHOP_ID, here.shopId())
+                .set(CLAIM.JOB_ID, jobId)
+                .set(CLAIM.SHARES, JSONB.valueOf(json.written(StoredClaim.of(shown))))
+                .set(CLAIM.CLAIMED_AT, now)
+                .set(CLAIM.TOLD_BY, here.personId())
+                .onConflictDoNothing()
+                .execute();
+    }
+
+    Map<Long, List<HowWell.Claimed>> claims(Here here, Collection<Long> jobIds) {
+        return sql.select(CLAIM.JOB_ID, CLAIM.SHARES)
+                .from(CLAIM)
+                .where(CLAIM.SHOP_ID.eq(here.shopId()), CLAIM.JOB_ID.in(jobIds))
+                .fetchMap(
+                        r -> r.value1(),
+                        r -> json.read(r.value2().data(), StoredClaim.class).claimed());
     }
 
     void removeCulprit(Here here, long jobId, String fault) {

@@ -119,7 +119,16 @@ public class IntakeService {
     public Job takeIn(Here here, Intake intake, Optional<String> key) {
         NewJob job = checked(here, intake);
         Set<String> hazards = hazards(intake);
-        return jobs.takeIn(here, job, key, id -> store.setHazards(here, id, hazards));
+        Estimate estimate = estimate(here, devices.recall(here, job.kind(), job.maker(), job.model()), job);
+        return jobs.takeIn(here, job, key, id -> {
+            store.setHazards(here, id, hazards);
+            store.keepEstimate(here, id, estimate);
+        });
+    }
+
+    private Estimate estimate(Here here, DeviceService.Recall recall, NewJob job) {
+        return Estimate.of(
+                recall.history(), recall.ofKind(), shop.terms(here).terms(), job.newPrice(), job.wouldSpend());
     }
 
     @Transactional

@@ -9,6 +9,7 @@ import static app.gewerk.server.db.Tables.SERIAL_RULE;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.caution.Operation;
+import app.gewerk.core.intake.Estimate;
 import app.gewerk.core.intake.ElectricalCheck;
 import app.gewerk.core.intake.ElectricalCheck.Protection;
 import app.gewerk.core.intake.ElectricalCheck.Readings;
@@ -41,6 +42,15 @@ class IntakeStore {
     }
 
     record Tick(String caution, String by, OffsetDateTime at) {}
+
+    /** What it was thought to come to, to be held against the bill. */
+    void keepEstimate(Here here, long jobId, Estimate estimate) {
+        sql.update(JOB)
+                .set(JOB.ESTIMATED, estimate.likely())
+                .set(JOB.ESTIMATED_MINUTES, estimate.minutes().likely())
+                .where(JOB.SHOP_ID.eq(here.shopId()), JOB.ID.eq(jobId))
+                .execute();
+    }
 
     void setHazards(Here here, long jobId, Collection<String> hazards) {
         sql.deleteFrom(JOB_HAZARD)

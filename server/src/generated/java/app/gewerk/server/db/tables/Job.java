@@ -270,6 +270,16 @@ public class Job extends TableImpl<JobRecord> {
     public final TableField<JobRecord, Long> BACK_OF = createField(DSL.name("back_of"), SQLDataType.BIGINT, this, "");
 
     /**
+     * The column <code>job.estimated</code>.
+     */
+    public final TableField<JobRecord, BigDecimal> ESTIMATED = createField(DSL.name("estimated"), SQLDataType.NUMERIC(12, 2), this, "");
+
+    /**
+     * The column <code>job.estimated_minutes</code>.
+     */
+    public final TableField<JobRecord, Double> ESTIMATED_MINUTES = createField(DSL.name("estimated_minutes"), SQLDataType.DOUBLE, this, "");
+
+    /**
      * The column <code>job.ready_at</code>.
      */
     public final TableField<JobRecord, OffsetDateTime> READY_AT = createField(DSL.name("ready_at"), SQLDataType.TIMESTAMPWITHTIMEZONE(6), this, "");

@@ -502,31 +502,59 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
     }
 
     /**
+     * Setter for <code>job.estimated</code>.
+     */
+    public void setEstimated(BigDecimal value) {
+        set(34, value);
+    }
+
+    /**
+     * Getter for <code>job.estimated</code>.
+     */
+    public BigDecimal getEstimated() {
+        return (BigDecimal) get(34);
+    }
+
+    /**
+     * Setter for <code>job.estimated_minutes</code>.
+     */
+    public void setEstimatedMinutes(Double value) {
+        set(35, value);
+    }
+
+    /**
+     * Getter for <code>job.estimated_minutes</code>.
+     */
+    public Double getEstimatedMinutes() {
+        return (Double) get(35);
+    }
+
+    /**
      * Setter for <code>job.ready_at</code>.
      */
     public void setReadyAt(OffsetDateTime value) {
-        set(34, value);
+        set(36, value);
     }
 
     /**
      * Getter for <code>job.ready_at</code>.
      */
     public OffsetDateTime getReadyAt() {
-        return (OffsetDateTime) get(34);
+        return (OffsetDateTime) get(36);
     }
 
     /**
      * Setter for <code>job.erased_at</code>.
      */
     public void setErasedAt(OffsetDateTime value) {
-        set(35, value);
+        set(37, value);
     }
 
     /**
      * Getter for <code>job.erased_at</code>.
      */
     public OffsetDateTime getErasedAt() {
-        return (OffsetDateTime) get(35);
+        return (OffsetDateTime) get(37);
     }
 
     // -------------------------------------------------------------------------
@@ -552,7 +580,7 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
     /**
      * Create a detached, initialised JobRecord
      */
-    public JobRecord(Long id, Long shopId, Integer trayNumber, Long machineModelId, String serial, String era, String ownerName, String ownerPhone, String complaint, String cameWith, BigDecimal newPrice, LocalDate promisedOn, String place, JSONB waitsFor, String[] stepsDone, String findText, Integer version, Integer listenVersion, Integer gearVersion, OffsetDateTime takenInAt, OffsetDateTime movedAt, String plate, String history, String earlierRepairs, String arrivedLike, BigDecimal wouldSpend, Integer benchMinutes, String ownerWord, BigDecimal ownerLimit, OffsetDateTime ownerWordAt, String[] opened, String[] aboutTo, String currency, Long backOf, OffsetDateTime readyAt, OffsetDateTime erasedAt) {
+    public JobRecord(Long id, Long shopId, Integer trayNumber, Long machineModelId, String serial, String era, String ownerName, String ownerPhone, String complaint, String cameWith, BigDecimal newPrice, LocalDate promisedOn, String place, JSONB waitsFor, String[] stepsDone, String findText, Integer version, Integer listenVersion, Integer gearVersion, OffsetDateTime takenInAt, OffsetDateTime movedAt, String plate, String history, String earlierRepairs, String arrivedLike, BigDecimal wouldSpend, Integer benchMinutes, String ownerWord, BigDecimal ownerLimit, OffsetDateTime ownerWordAt, String[] opened, String[] aboutTo, String currency, Long backOf, BigDecimal estimated, Double estimatedMinutes, OffsetDateTime readyAt, OffsetDateTime erasedAt) {
         super(Job.JOB);
 
         setId(id);
@@ -589,6 +617,8 @@ public class JobRecord extends UpdatableRecordImpl<JobRecord> {
         setAboutTo(aboutTo);
         setCurrency(currency);
         setBackOf(backOf);
+        setEstimated(estimated);
+        setEstimatedMinutes(estimatedMinutes);
         setReadyAt(readyAt);
         setErasedAt(erasedAt);
         resetTouchedOnNotNull();
