@@ -274,6 +274,6 @@ class DiagnosisApiTest {
                 .forEach(t ->
                         t.path("signs").forEach(s -> answers.put(s.path("key").asString(), "notSeen")));
         api.put(mara, "/api/diagnosis/" + id, Map.of("version", 1, "answers", answers));
-        assertThat(Statements.during(() -> heard(id))).isEqualTo(few).isLessThan(10);
+        assertThat(Statements.during(() -> heard(id))).isEqualTo(few).isLessThan(11);
     }
 }

@@ -125,6 +125,10 @@ class RightsTest {
                 GET /api/dayplan/promise
                 GET /api/device/{modelId}/lasted
                 GET /api/lasting/{jobId}/before
+                GET /api/book/did
+                GET /api/book/origins
+                GET /api/book/images/{imageId}
+                GET /api/book/{modelId}
                 GET /api/handback/terms
                 GET /api/handback/{jobId}
                 GET /api/handback/{jobId}/report.pdf
@@ -214,6 +218,10 @@ class RightsTest {
                 PUT /api/proving/{jobId}/run
                 POST /api/proving/{jobId}/run/on
                 POST /api/proving/{jobId}/trials
+                POST /api/book/{modelId}/advice
+                DELETE /api/book/advice/{adviceId}
+                POST /api/book/{modelId}/pictures
+                DELETE /api/book/pictures/{pictureId}
                 POST /api/printers
                 DELETE /api/printers/{printerId}
                 PUT /api/reading/{jobId}
@@ -254,6 +262,9 @@ class RightsTest {
                 PUT /api/shop/terms
                 PUT /api/handback/terms
                 PUT /api/dayplan/hours
+                GET /api/book/file
+                POST /api/book/file
+                DELETE /api/book/origins/{origin}
                 POST /api/stores/sellers
                 PUT /api/stores/sellers/{seller}/terms
                 """);
@@ -313,7 +324,7 @@ class RightsTest {
                         api.upload(who, path + "?key=photo-0001&step=look", PhotoApiTest.jpeg(40, 30));
                     case "POST /api/stores/sellers/{seller}/list" ->
                         api.upload(who, path + "?currency=EUR", new byte[] {1});
-                    case "POST /api/stores/shelf.csv" -> api.upload(who, path, new byte[] {1});
+                    case "POST /api/stores/shelf.csv", "POST /api/book/file" -> api.upload(who, path, new byte[] {1});
                     default -> api.post(who, path, Map.of());
                 };
         };

@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.UUID;
 import org.awaitility.Awaitility;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.BeforeEach;
@@ -48,6 +49,7 @@ class ShopsApiTest {
             entry("softened", false),
             entry("fragmentsFound", 0),
             entry("fragmentsAccepted", ""));
+    private static final UUID ORIGIN = UUID.randomUUID();
     private static final Map<String, Object> MACHINE = Map.of("components", List.of(), "openings", List.of());
 
     /** A body that the operation takes when the job is one's own; none for those that have none. */
@@ -71,6 +73,8 @@ class ShopsApiTest {
             entry("POST /api/handback/{jobId}/bills", BillingApiTest.BILL),
             entry("POST /api/handback/{jobId}/bills/{bill}/credit", Map.of("gross", 1, "why", "x")),
             entry("PUT /api/lasting/{jobId}/before", Map.of()),
+            entry("POST /api/book/{modelId}/advice", Map.of("advice", "x")),
+            entry("POST /api/book/{modelId}/pictures", Map.of("jobId", 1, "photoId", 1, "shows", "x")),
             entry("POST /api/handback/{jobId}/hand-over", Map.of("version", 1)),
             entry("POST /api/proving/{jobId}/listen-again", Map.of("version", 1)),
             entry("POST /api/proving/{jobId}/proved", Map.of("version", 1)),
@@ -284,6 +288,23 @@ class ShopsApiTest {
                 .path("id")
                 .asLong();
         assertThat(train.status()).isEqualTo(200);
+        long advice = api.post(mine, "/api/book/" + model + "/advice", Map.of("advice", MARK))
+                .body()
+                .path("advice")
+                .get(0)
+                .path("id")
+                .asLong();
+        JsonNode picture = api.post(
+                        mine, "/api/book/" + model + "/pictures", Map.of("jobId", job, "photoId", photo, "shows", MARK))
+                .body()
+                .path("pictures")
+                .get(0);
+        owner.execute(
+                "insert into book_origin (shop_id, origin, name, as_of, read_by, read_at) values (?, ?, ?, now(), ?, now())",
+                shop,
+                ORIGIN,
+                MARK,
+                Long.valueOf(mine.getValue().split("\\.")[1]));
         api.post(
                 mine,
                 "/api/job/" + job + "/timers",
@@ -307,6 +328,10 @@ class ShopsApiTest {
                 entry("change", "1"),
                 entry("bill", "1"),
                 entry("part", "motor"),
+                entry("adviceId", "" + advice),
+                entry("pictureId", "" + picture.path("id").asLong()),
+                entry("imageId", "" + picture.path("imageId").asLong()),
+                entry("origin", ORIGIN.toString()),
                 entry("number", "MN-1"),
                 entry("seller", "onlymine"));
         long second = shops.open("Second", "EUR", ZoneOffset.UTC);

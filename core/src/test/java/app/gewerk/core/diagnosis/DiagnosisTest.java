@@ -449,6 +449,24 @@ class DiagnosisTest {
                 .isCloseTo(new BetaDistribution(alpha, beta).getNumericalMean(), within(1e-12));
     }
 
+    /** Others' jobs count for less than one's own, and are all there is where one has none. */
+    @Test
+    void whatOtherShopsTellWeighsLess() {
+        FaultModel own = new FaultModel(KNOWLEDGE, SMALL, new Experience(Map.of("wheel/splitHub", 3)), Clicks.NONE);
+        FaultModel told =
+                new FaultModel(KNOWLEDGE, SMALL, new Experience(Map.of(), Map.of("wheel/splitHub", 10)), Clicks.NONE);
+        FaultModel both = new FaultModel(
+                KNOWLEDGE,
+                SMALL,
+                new Experience(Map.of("wheel/splitHub", 3), Map.of("motor/brushes", 10)),
+                Clicks.NONE);
+        int fault = own.fault("wheel/splitHub");
+        assertThat(told.odds()[fault])
+                .as("ten jobs of others as three of one's own")
+                .isCloseTo(own.odds()[fault], within(1e-12));
+        assertThat(both.odds()[fault]).isLessThanOrEqualTo(own.odds()[fault]);
+    }
+
     @Test
     void sevenOfNineJobsOnOneGearSaySo() {
         Diagnosis known = new Diagnosis(

@@ -341,8 +341,8 @@ class BookStore {
                 .fetch(r -> r.value1());
     }
 
-    /** All of one origin goes, and the models that nothing else is known of. */
-    void takeOut(Here here, UUID origin) {
+    /** All of one origin goes. @return the models it told of */
+    List<Long> takeOut(Here here, UUID origin) {
         List<Long> images = sql.select(BOOK_CHAPTER_PICTURE.IMAGE_ID)
                 .from(BOOK_CHAPTER_PICTURE)
                 .where(BOOK_CHAPTER_PICTURE.SHOP_ID.eq(here.shopId()), BOOK_CHAPTER_PICTURE.ORIGIN.eq(origin))
@@ -356,10 +356,11 @@ class BookStore {
                 .execute();
         sql.execute(
                 "delete from attachment where shop_id = ? and id = any(?)", here.shopId(), images.toArray(Long[]::new));
-        forgetUnknown(here, models);
+        return models;
     }
 
-    private void forgetUnknown(Here here, List<Long> models) {
+    /** Those of these models that nothing is known of any more go. */
+    void forgetUnknown(Here here, List<Long> models) {
         sql.execute("""
                 delete from machine_model m where shop_id = ? and id = any(?)
                     and not exists (select from job x where x.shop_id = m.shop_id and x.machine_model_id = m.id)

@@ -254,8 +254,10 @@ public class TravelService {
                         .map(had -> had.isBefore(o.asOf()))
                         .orElse(true))
                 .toList();
+        // A model keeps its number while what was told of it is replaced.
+        List<Long> were = new ArrayList<>();
         for (BookFile.Origin origin : newer) {
-            store.takeOut(here, origin.origin());
+            were.addAll(store.takeOut(here, origin.origin()));
             store.keepOrigin(here, origin.origin(), origin.name(), origin.asOf(), clock.now());
         }
         List<UUID> wanted = newer.stream().map(BookFile.Origin::origin).toList();
@@ -265,6 +267,7 @@ public class TravelService {
         } catch (IOException broken) {
             throw new java.io.UncheckedIOException(broken);
         }
+        store.forgetUnknown(here, were);
         return new BookRead(
                 store.origins(here),
                 keeper.chapters,
@@ -281,11 +284,13 @@ public class TravelService {
         private final Here here;
         private final List<UUID> wanted;
         private final Map<String, Long> models = new HashMap<>();
+        private final DeviceService.ManyModels all;
         private int chapters;
 
         Keeper(Here here, List<UUID> wanted) {
             this.here = here;
             this.wanted = wanted;
+            this.all = devices.manyModels(here);
         }
 
         @Override
@@ -295,7 +300,7 @@ public class TravelService {
             }
             boolean knownKind = TravelService.this.known.now().cautions().kinds().stream()
                     .anyMatch(k -> k.code().equals(chapter.kind()));
-            long model = devices.known(here, knownKind ? chapter.kind() : OTHER_KIND, chapter.maker(), chapter.model());
+            long model = all.known(knownKind ? chapter.kind() : OTHER_KIND, chapter.maker(), chapter.model());
             models.put(number + " " + origin, model);
             store.keepChapter(here, model, origin, StoredChapter.of(chapter));
             chapters++;
@@ -319,7 +324,7 @@ public class TravelService {
         if (store.origins(here).stream().noneMatch(o -> o.origin().equals(origin))) {
             throw new NotFound("missing.origin", "origin", origin.toString());
         }
-        store.takeOut(here, origin);
+        store.forgetUnknown(here, store.takeOut(here, origin));
         return store.origins(here);
     }
 }

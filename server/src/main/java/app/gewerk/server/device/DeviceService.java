@@ -72,6 +72,32 @@ public class DeviceService {
         });
     }
 
+    /**
+     * Finds many models one after the other, new ones among them: asked one by one, each would look through all there are.
+     * Used within one transaction.
+     */
+    public final class ManyModels {
+        private final Here here;
+        private final Map<String, Long> numbers;
+
+        private ManyModels(Here here) {
+            this.here = here;
+            this.numbers = store.numbers(here);
+        }
+
+        public long known(String kind, String maker, String name) {
+            return numbers.computeIfAbsent(
+                    DeviceStore.key(maker, name),
+                    k -> store.insert(here, kind, maker, name)
+                            .orElseGet(() -> store.id(here, maker, name).orElseThrow()));
+        }
+    }
+
+    @Transactional
+    public ManyModels manyModels(Here here) {
+        return new ManyModels(here);
+    }
+
     /** @param times of the closed jobs in which a culprit was stated */
     public record KnownCulprit(String fault, Say words, int times) {}
 
@@ -310,7 +336,7 @@ public class DeviceService {
     /** Culprits of this model's closed jobs but one, as the next diagnosis counts them. */
     @Transactional(readOnly = true)
     public Experience experience(Here here, long modelId, long exceptJob) {
-        return new Experience(store.faults(here, modelId, exceptJob), store.faultsElsewhere(here, modelId));
+        return store.experience(here, modelId, exceptJob);
     }
 
     /** How a model opens, as the device book has it. */

@@ -12,17 +12,15 @@ import static app.gewerk.server.db.Tables.SHOP;
 import static app.gewerk.server.db.Tables.WAY_IN;
 import static org.jooq.impl.DSL.coalesce;
 import static org.jooq.impl.DSL.condition;
-import static org.jooq.impl.DSL.exists;
 import static org.jooq.impl.DSL.falseCondition;
 import static org.jooq.impl.DSL.inline;
 import static org.jooq.impl.DSL.lateral;
 import static org.jooq.impl.DSL.lower;
 import static org.jooq.impl.DSL.noCondition;
 import static org.jooq.impl.DSL.select;
-import static org.jooq.impl.DSL.selectOne;
 import static org.jooq.impl.DSL.sum;
-import static org.jooq.impl.DSL.when;
 
+import app.gewerk.core.diagnosis.Experience;
 import app.gewerk.core.intake.Estimate;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.teardown.TeardownStep;
@@ -37,6 +35,7 @@ import app.gewerk.server.shop.StoredJson;
 import java.math.BigDecimal;
 import java.time.OffsetDateTime;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -139,14 +138,30 @@ class DeviceStore {
                 .fetchOptional(r -> r.value1());
     }
 
-    void insert(Here here, String kind, String maker, String name) {
-        sql.insertInto(MACHINE_MODEL)
+    static String key(String maker, String name) {
+        return maker.toLowerCase(Locale.ROOT) + "\n" + name.toLowerCase(Locale.ROOT);
+    }
+
+    /** Of every model, by {@link #key}. */
+    Map<String, Long> numbers(Here here) {
+        Map<String, Long> numbers = new HashMap<>();
+        sql.select(MACHINE_MODEL.ID, MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME)
+                .from(MACHINE_MODEL)
+                .where(MACHINE_MODEL.SHOP_ID.eq(here.shopId()))
+                .forEach(r -> numbers.put(key(r.value2(), r.value3()), r.value1()));
+        return numbers;
+    }
+
+    /** Its number; empty where it was known. */
+    Optional<Long> insert(Here here, String kind, String maker, String name) {
+        return sql.insertInto(MACHINE_MODEL)
                 .set(MACHINE_MODEL.SHOP_ID, here.shopId())
                 .set(MACHINE_MODEL.KIND, kind)
                 .set(MACHINE_MODEL.MAKER, maker)
                 .set(MACHINE_MODEL.NAME, name)
                 .onConflictDoNothing()
-                .execute();
+                .returningResult(MACHINE_MODEL.ID)
+                .fetchOptional(r -> r.value1());
     }
 
     static Condition ofModel(Here here, long modelId) {
@@ -214,34 +229,25 @@ class DeviceStore {
                         r -> r.value1(), r -> json.told(r.value2().data())));
     }
 
-    /** How many of a model's jobs that were put away had each fault, one job left out. */
-    Map<String, Integer> faults(Here here, long modelId, long exceptJob) {
-        Condition ofThatJob = exists(selectOne()
-                .from(JOB_CULPRIT)
-                .join(JOB)
-                .on(JOB.SHOP_ID.eq(JOB_CULPRIT.SHOP_ID), JOB.ID.eq(JOB_CULPRIT.JOB_ID))
-                .where(
-                        jobsOfModel(here, modelId),
-                        JOB.ID.eq(exceptJob),
-                        CLOSED,
-                        JOB_CULPRIT.FAULT.eq(BOOK_COUNT.CODE)));
-        return sql.select(
-                        BOOK_COUNT.CODE,
-                        BOOK_COUNT.JOBS.minus(when(ofThatJob, 1).otherwise(0)))
-                .from(BOOK_COUNT)
-                .where(countedOf(here, modelId), BOOK_COUNT.WHAT.eq("culprit"))
-                .fetchMap(r -> r.value1(), r -> r.value2());
-    }
-
-    /** How many jobs had each fault by what other shops' books say. */
-    Map<String, Integer> faultsElsewhere(Here here, long modelId) {
-        return sql.fetch("""
-                select c.key as fault, least(sum(c.value::integer), 1000000)::integer as jobs
+    /** Culprits of a model's jobs that were put away, one job left out, and what other shops' books say of it. */
+    Experience experience(Here here, long modelId, long exceptJob) {
+        Map<String, Integer> own = new HashMap<>();
+        Map<String, Integer> elsewhere = new HashMap<>();
+        sql.fetch("""
+                select true as own, b.code as fault, b.jobs - (case when exists (
+                           select from job_culprit c
+                           join job j on j.shop_id = c.shop_id and j.id = c.job_id and j.place = 'putAway'
+                               and j.machine_model_id = b.machine_model_id
+                           where c.shop_id = b.shop_id and c.job_id = ? and c.fault = b.code) then 1 else 0 end) as jobs
+                from book_count b where b.shop_id = ? and b.machine_model_id = ? and b.what = 'culprit'
+                union all
+                select false, c.key, least(sum(c.value::integer), 1000000)::integer
                 from book_chapter b, jsonb_each_text(b.chapter -> 'culprits') c
-                where b.shop_id = ? and b.machine_model_id = ?
-                group by 1
-                """, here.shopId(), modelId).stream()
-                .collect(Collectors.toMap(r -> r.get("fault", String.class), r -> r.get("jobs", Integer.class)));
+                where b.shop_id = ? and b.machine_model_id = ? group by 2
+                """, exceptJob, here.shopId(), modelId, here.shopId(), modelId)
+                .forEach(r -> (Boolean.TRUE.equals(r.get("own", Boolean.class)) ? own : elsewhere)
+                        .put(r.get("fault", String.class), r.get("jobs", Integer.class)));
+        return new Experience(own, elsewhere);
     }
 
     /** The train of the book of another shop that has told of the most jobs. */

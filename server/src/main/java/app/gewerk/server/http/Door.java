@@ -44,8 +44,12 @@ class Door extends OncePerRequestFilter {
 
     private static final Duration USUAL_TIME = Duration.ofSeconds(15);
     private static final Duration FILE_TIME = Duration.ofSeconds(90);
-    private static final List<String> FILES =
-            List.of("/api/photo/", "/api/stores/sellers/", "/api/stores/shelf.csv", "/api/book/file");
+    private static final List<String> FILES = List.of("/api/photo/", "/api/stores/sellers/", "/api/stores/shelf.csv");
+    /** A whole device book with its pictures. */
+    private static final String BOOK = "/api/book/file";
+
+    private static final long BOOK_BYTES = 401L * 1024 * 1024;
+    private static final Duration BOOK_TIME = Duration.ofMinutes(10);
     private static final Set<String> READ_ONLY = Set.of("GET", "HEAD", "OPTIONS", "TRACE");
 
     private final JsonMapper json;
@@ -76,15 +80,16 @@ class Door extends OncePerRequestFilter {
         } else if (!READ_ONLY.contains(request.getMethod()) && fromElsewhere(request)) {
             refuse(response, HttpStatus.FORBIDDEN, Say.of("http.otherPage"));
         } else {
-            boolean file = takesFile(request);
-            long most = file ? FILE_BYTES : USUAL_BYTES;
+            boolean book = takesFile(request, List.of(BOOK));
+            boolean file = takesFile(request, FILES);
+            long most = book ? BOOK_BYTES : file ? FILE_BYTES : USUAL_BYTES;
             if (request.getContentLengthLong() > most) {
                 // The rest is not read: the connection is of no use afterwards.
                 response.setHeader("Connection", "close");
                 refuse(response, HttpStatus.CONTENT_TOO_LARGE, TooMuch.said(most));
                 return;
             }
-            chain.doFilter(new Watched(request, most, file ? FILE_TIME : USUAL_TIME), response);
+            chain.doFilter(new Watched(request, most, book ? BOOK_TIME : file ? FILE_TIME : USUAL_TIME), response);
         }
     }
 
@@ -101,9 +106,9 @@ class Door extends OncePerRequestFilter {
         return request.getRequestURI().equals(AliveController.PATH);
     }
 
-    private static boolean takesFile(HttpServletRequest request) {
+    private static boolean takesFile(HttpServletRequest request, List<String> paths) {
         return request.getMethod().equals("POST")
-                && FILES.stream().anyMatch(path -> request.getRequestURI().startsWith(path))
+                && paths.stream().anyMatch(path -> request.getRequestURI().startsWith(path))
                 && MediaType.APPLICATION_OCTET_STREAM_VALUE.equals(request.getContentType());
     }
 

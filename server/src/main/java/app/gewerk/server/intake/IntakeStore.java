@@ -9,10 +9,10 @@ import static app.gewerk.server.db.Tables.SERIAL_RULE;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.caution.Operation;
-import app.gewerk.core.intake.Estimate;
 import app.gewerk.core.intake.ElectricalCheck;
 import app.gewerk.core.intake.ElectricalCheck.Protection;
 import app.gewerk.core.intake.ElectricalCheck.Readings;
+import app.gewerk.core.intake.Estimate;
 import app.gewerk.core.intake.SerialRule;
 import app.gewerk.server.intake.IntakeService.KnownRule;
 import app.gewerk.server.intake.IntakeService.RecordedCheck;
