@@ -109,6 +109,8 @@ export default function Make() {
   const isGear = form.form === 'gear';
   const hasPockets = hasHub(form) && form.hub.trim() !== '' && form.hubOut.trim() !== '';
   const has = ACROSS[form.shape];
+  // What is changed before the job's own gear has come would be kept as a change of another gear.
+  if (!kept && wanted.isLoading) return <Frame mat={<Box sx={{ bgcolor: colour.mat }} />}>{null}</Frame>;
   return (
     <Frame
       mat={
