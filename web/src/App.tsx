@@ -31,6 +31,7 @@ const People = lazy(() => import('./features/account/People'));
 const Book = lazy(() => import('./features/device/Book'));
 const Knowledge = lazy(() => import('./features/knowledge/Knowledge'));
 const Stores = lazy(() => import('./features/stores/Stores'));
+const LookBack = lazy(() => import('./features/lookback/LookBack'));
 const Workings = lazy(() => import('./features/workings/Workings'));
 
 const AREAS = [
@@ -38,6 +39,8 @@ const AREAS = [
   { to: '/book', words: texts.book.title, short: texts.book.short, under: ['/book', '/knowledge'] },
   { to: '/stores', words: texts.stores.title, under: ['/stores'] },
   { to: '/workings', words: texts.workings, under: ['/workings'] },
+  // Where there is no room for it, it is reached from the day's plan.
+  { to: '/look-back', words: texts.lookBack.title, under: ['/look-back'], wideOnly: true },
 ];
 
 export function App() {
@@ -128,6 +131,7 @@ export function App() {
                     <Route path="/book/*" element={<Book />} />
                     <Route path="/knowledge/:file?" element={<Knowledge />} />
                     <Route path="/stores/*" element={<Stores />} />
+                    <Route path="/look-back" element={<LookBack />} />
                     <Route path="/people" element={<People />} />
                     <Route path="*" element={<Today />} />
                   </Routes>
@@ -217,7 +221,10 @@ function TopBar(props: {
             key={one.to}
             component={Link}
             to={one.to}
-            sx={area(props.area === one.to)}
+            sx={{
+              ...area(props.area === one.to),
+              ...('wideOnly' in one && { display: { xs: 'none', lg: 'flex' } }),
+            }}
             aria-current={props.area === one.to ? 'page' : undefined}
           >
             {'short' in one ? (

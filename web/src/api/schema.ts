@@ -1492,6 +1492,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/look-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["look"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/look-back/figures.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/look-back/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["behind"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/making/{jobId}/gear.pdf": {
         parameters: {
             query?: never;
@@ -3411,6 +3459,18 @@ export interface components {
             name: string;
             password: string;
         };
+        Behind: {
+            billed?: number;
+            /** Format: int64 */
+            jobId: number;
+            machine: string;
+            /** Format: int32 */
+            minutes?: number;
+            /** Format: date */
+            out: string;
+            /** Format: int32 */
+            trayNumber: number;
+        };
         BenchHours: {
             /** Format: int32 */
             dayMinutes: number;
@@ -4902,10 +4962,27 @@ export interface components {
             cell: string;
             words: string;
         };
+        LookBack: {
+            faults: components["schemas"]["OfFault"][];
+            kinds: components["schemas"]["OfKind"][];
+            months: components["schemas"]["OfMonth"][];
+            spares: components["schemas"]["Waited"][];
+            total: components["schemas"]["Sum"];
+            ways: components["schemas"]["OfWay"][];
+        };
         Lookalike: {
             name: string;
             number: string;
             tell: string;
+        };
+        LookedBack: {
+            currency: string;
+            figures: components["schemas"]["LookBack"];
+            /** Format: date */
+            first: string;
+            /** Format: date */
+            last: string;
+            ways: components["schemas"]["WayWords"][];
         };
         LoopView: {
             path: string;
@@ -5348,6 +5425,32 @@ export interface components {
             /** @enum {string} */
             step: "takeIn" | "listen" | "open" | "look" | "read" | "choose" | "get" | "closeUp" | "prove" | "handBack";
             what?: string;
+        };
+        OfFault: {
+            fault: string;
+            /** Format: int32 */
+            jobs: number;
+            words: string;
+        };
+        OfKind: {
+            billed: number;
+            /** Format: int32 */
+            jobs: number;
+            kind: string;
+            /** Format: int64 */
+            minutes: number;
+        };
+        OfMonth: {
+            /** Format: date */
+            month: string;
+            sum: components["schemas"]["Sum"];
+        };
+        OfWay: {
+            /** Format: int32 */
+            back: number;
+            /** Format: int32 */
+            jobs: number;
+            way: string;
         };
         Offer: {
             landed: components["schemas"]["LandedCost"];
@@ -6779,6 +6882,24 @@ export interface components {
             /** Format: double */
             secondPerHundred: number;
         };
+        Sum: {
+            /** Format: int32 */
+            back: number;
+            billed: number;
+            /** Format: int32 */
+            declined: number;
+            /** Format: int32 */
+            jobs: number;
+            /** Format: int32 */
+            kept: number;
+            /** Format: int64 */
+            minutes: number;
+            parts: number;
+            /** Format: int32 */
+            promised: number;
+            /** Format: int32 */
+            timed: number;
+        };
         Sums: {
             due: number;
             gross: number;
@@ -7166,6 +7287,14 @@ export interface components {
             /** @enum {string} */
             what: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
         };
+        Waited: {
+            /** Format: int32 */
+            days: number;
+            itemNumber: string;
+            /** Format: int32 */
+            jobs: number;
+            seller: string;
+        };
         WaitingWork: {
             /** Format: int64 */
             jobId: number;
@@ -7203,6 +7332,10 @@ export interface components {
             leadsTo: string;
             /** @enum {string} */
             way: "glue" | "freshTeeth" | "donor" | "buy" | "original" | "substitute" | "print" | "cast" | "metal" | "assembly" | "askOwner" | "decline";
+            words: string;
+        };
+        WayWords: {
+            way: string;
             words: string;
         };
         Weakest: {
@@ -9975,6 +10108,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Before"][];
+                };
+            };
+        };
+    };
+    look: {
+        parameters: {
+            query: {
+                from: string;
+                to: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookedBack"];
+                };
+            };
+        };
+    };
+    csv: {
+        parameters: {
+            query: {
+                from: string;
+                to: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    behind: {
+        parameters: {
+            query: {
+                from: string;
+                to: string;
+                which: string;
+                code?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Behind"][];
                 };
             };
         };

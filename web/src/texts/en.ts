@@ -25,6 +25,9 @@ function durationWords(seconds: number): string {
   return minutes % 60 === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
 }
 
+const monthWords = (month: string) =>
+  new Date(month).toLocaleDateString('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' });
+
 export const en = {
   name: 'Gewerk',
   bench: 'Bench',
@@ -1159,6 +1162,38 @@ export const en = {
         .join(' '),
     holds: (models: number, day: string) => `${models} ${models === 1 ? 'model' : 'models'}, as of ${day}`,
     takeOut: (name: string) => `Take ${name} out`,
+  },
+  lookBack: {
+    title: 'Look back',
+    from: 'from',
+    to: 'to',
+    csv: 'as CSV',
+    nothing: 'Nothing went out in these months. Choose others above.',
+    jobs: (n: number) => (n === 1 ? 'job went out' : 'jobs went out'),
+    billed: 'billed, without tax',
+    parts: 'paid for parts, landed',
+    hours: (timed: number) => `hours at the bench, of ${timed === 1 ? '1 job' : `${timed} jobs`}`,
+    back: 'came back with the mend',
+    late: (promised: number) => `late, of ${promised} promised`,
+    declined: 'declined',
+    months: 'Month by month',
+    month: (month: string, jobs: number, billed: string) =>
+      `${monthWords(month)}: ${jobs === 1 ? '1 job' : `${jobs} jobs`}, ${billed} billed`,
+    inMonth: (month: string) => `Went out in ${monthWords(month)}`,
+    monthShort: (month: string) =>
+      new Date(month).toLocaleDateString('en-GB', { month: 'short', year: '2-digit', timeZone: 'UTC' }),
+    faults: 'What failed',
+    ways: 'How it was mended',
+    kinds: 'Which machines',
+    spares: 'Parts that were waited for: on the shelf they had saved it',
+    item: (number: string, seller: string) => `${number} of ${seller}`,
+    waited: (days: number) => `${days === 1 ? '1 day' : `${days} days`} of waiting`,
+    cameBack: (n: number) => `${n} came back`,
+    hoursAndMoney: (minutes: number, billed: string) => `${(minutes / 60).toFixed(1)} h, ${billed}`,
+    behind: 'The jobs behind it',
+    lastOnly: (n: number) => `(the last ${n})`,
+    close: 'close',
+    none: 'None.',
   },
   did: {
     title: 'How well Gewerk did',

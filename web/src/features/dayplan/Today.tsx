@@ -62,6 +62,13 @@ export default function Today() {
             <Promised />
             <NotFetched jobs={plan.notFetched} />
             <WaitingFor waiting={plan.waiting} />
+            <Box
+              component={Link}
+              to="/look-back"
+              sx={{ color: colour.ink, py: 1.25, display: { lg: 'none' } }}
+            >
+              {texts.lookBack.title}
+            </Box>
           </Box>
         </Box>
       )}

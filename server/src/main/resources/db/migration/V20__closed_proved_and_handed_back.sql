@@ -315,13 +315,71 @@ create table book_chapter_picture (
     foreign key (shop_id, image_id) references attachment
 );
 
+-- Look back: what the jobs that went out in a month came to, reckoned when it is asked for and again after a change.
+create table month_changed (
+    shop_id bigint not null references shop,
+    month date not null check (extract(day from month) = 1),
+    changes bigint not null,
+    primary key (shop_id, month)
+);
+create table month_figures (
+    shop_id bigint not null references shop,
+    month date not null,
+    changes bigint not null,
+    figures jsonb not null check (figures ? 'format'),
+    primary key (shop_id, month)
+);
+create index job_went_out on job (shop_id, moved_at) where place = 'putAway';
+
+-- In one order, so that two never wait for each other in a ring.
+create function months_changed(shop bigint, out_at timestamptz[]) returns void
+    volatile set search_path from current language sql
+    begin atomic
+        insert into month_changed (shop_id, month, changes)
+        select shop, month, 1
+        from (select distinct date_trunc('month', at at time zone s.time_zone)::date as month
+              from unnest(out_at) at, shop s where s.id = shop and at is not null) months
+        order by month
+        on conflict (shop_id, month) do update set changes = month_changed.changes + 1;
+    end;
+
+create function job_in_month() returns trigger language plpgsql set search_path from current as $$
+begin
+    perform months_changed(coalesce(new.shop_id, old.shop_id), array[
+        case when old.place = 'putAway' then old.moved_at end,
+        case when new.place = 'putAway' then new.moved_at end,
+        (select moved_at from job e where e.shop_id = old.shop_id and e.id = old.back_of),
+        (select moved_at from job e where e.shop_id = new.shop_id and e.id = new.back_of)]);
+    return null;
+end $$;
+create trigger month_with_job after insert or delete or
+    update of place, moved_at, machine_model_id, bench_minutes, back_of, ready_at, promised_on on job
+    for each row execute function job_in_month();
+
+-- What belongs to a job.
+create function of_job_in_month() returns trigger language plpgsql set search_path from current as $$
+begin
+    perform months_changed(coalesce(new.shop_id, old.shop_id), array(
+        select moved_at from job where shop_id = coalesce(new.shop_id, old.shop_id)
+            and id = coalesce(new.job_id, old.job_id) and place = 'putAway'));
+    return null;
+end $$;
+create trigger month_with_culprit after insert or delete or update on job_culprit
+    for each row execute function of_job_in_month();
+create trigger month_with_decision after insert or delete on decision for each row execute function of_job_in_month();
+create trigger month_with_bill after insert on bill for each row execute function of_job_in_month();
+create trigger month_with_order after insert or delete or update on purchase_order_line
+    for each row execute function of_job_in_month();
+
+select months_changed(id, array(select moved_at from job where shop_id = shop.id and place = 'putAway')) from shop;
+
 do $$
 declare
     name text;
 begin
     foreach name in array array['closing', 'closing_step', 'closing_change', 'trial_result', 'proof_reading', 'proof_run',
         'handback', 'bill_count', 'bill', 'message_out', 'claim', 'advice', 'book_picture', 'book_origin', 'book_chapter',
-        'book_chapter_picture']
+        'book_chapter_picture', 'month_changed', 'month_figures']
     loop
         execute format('alter table %I enable row level security', name);
         execute format('create policy own on %I using (shop_id = shop_here())', name);

@@ -126,6 +126,9 @@ class RightsTest {
                 GET /api/device/{modelId}/lasted
                 GET /api/lasting/{jobId}/before
                 GET /api/book/did
+                GET /api/look-back
+                GET /api/look-back/jobs
+                GET /api/look-back/figures.csv
                 GET /api/book/origins
                 GET /api/book/images/{imageId}
                 GET /api/book/{modelId}

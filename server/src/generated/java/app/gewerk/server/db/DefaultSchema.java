@@ -44,6 +44,8 @@ import app.gewerk.server.db.tables.ListedPrice;
 import app.gewerk.server.db.tables.MachineModel;
 import app.gewerk.server.db.tables.MachineTrain;
 import app.gewerk.server.db.tables.MessageOut;
+import app.gewerk.server.db.tables.MonthChanged;
+import app.gewerk.server.db.tables.MonthFigures;
 import app.gewerk.server.db.tables.Need;
 import app.gewerk.server.db.tables.NeedWord;
 import app.gewerk.server.db.tables.PartCompanion;
@@ -299,6 +301,16 @@ public class DefaultSchema extends SchemaImpl {
     public final MessageOut MESSAGE_OUT = MessageOut.MESSAGE_OUT;
 
     /**
+     * The table <code>month_changed</code>.
+     */
+    public final MonthChanged MONTH_CHANGED = MonthChanged.MONTH_CHANGED;
+
+    /**
+     * The table <code>month_figures</code>.
+     */
+    public final MonthFigures MONTH_FIGURES = MonthFigures.MONTH_FIGURES;
+
+    /**
      * The table <code>need</code>.
      */
     public final Need NEED = Need.NEED;
@@ -504,6 +516,8 @@ public class DefaultSchema extends SchemaImpl {
             MachineModel.MACHINE_MODEL,
             MachineTrain.MACHINE_TRAIN,
             MessageOut.MESSAGE_OUT,
+            MonthChanged.MONTH_CHANGED,
+            MonthFigures.MONTH_FIGURES,
             Need.NEED,
             NeedWord.NEED_WORD,
             PartCompanion.PART_COMPANION,

@@ -67,6 +67,7 @@ public class Indexes {
     public static final Index JOB_RACK = Internal.createIndex(DSL.name("job_rack"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.PLACE, Job.JOB.MOVED_AT.desc(), Job.JOB.ID.desc() }, false);
     public static final Index JOB_RHYTHM_OF_JOB = Internal.createIndex(DSL.name("job_rhythm_of_job"), JobRhythm.JOB_RHYTHM, new OrderField[] { JobRhythm.JOB_RHYTHM.SHOP_ID, JobRhythm.JOB_RHYTHM.JOB_ID, JobRhythm.JOB_RHYTHM.ID }, false);
     public static final Index JOB_TRAY = Internal.createIndex(DSL.name("job_tray"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.TRAY_NUMBER }, true);
+    public static final Index JOB_WENT_OUT = Internal.createIndex(DSL.name("job_went_out"), Job.JOB, new OrderField[] { Job.JOB.SHOP_ID, Job.JOB.MOVED_AT }, false);
     public static final Index JOURNAL_OF_JOB = Internal.createIndex(DSL.name("journal_of_job"), Journal.JOURNAL, new OrderField[] { Journal.JOURNAL.SHOP_ID, Journal.JOURNAL.JOB_ID, Journal.JOURNAL.ID }, false);
     public static final Index LISTED_ITEM_KEY = Internal.createIndex(DSL.name("listed_item_key"), ListedItem.LISTED_ITEM, new OrderField[] { ListedItem.LISTED_ITEM.SHOP_ID, ListedItem.LISTED_ITEM.PART_KEY }, false);
     public static final Index LISTED_ITEM_TEETH = Internal.createIndex(DSL.name("listed_item_teeth"), ListedItem.LISTED_ITEM, new OrderField[] { ListedItem.LISTED_ITEM.SHOP_ID, ListedItem.LISTED_ITEM.TOOTH_COUNT, ListedItem.LISTED_ITEM.MODULE }, false);

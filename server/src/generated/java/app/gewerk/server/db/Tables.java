@@ -44,6 +44,8 @@ import app.gewerk.server.db.tables.ListedPrice;
 import app.gewerk.server.db.tables.MachineModel;
 import app.gewerk.server.db.tables.MachineTrain;
 import app.gewerk.server.db.tables.MessageOut;
+import app.gewerk.server.db.tables.MonthChanged;
+import app.gewerk.server.db.tables.MonthFigures;
 import app.gewerk.server.db.tables.Need;
 import app.gewerk.server.db.tables.NeedWord;
 import app.gewerk.server.db.tables.PartCompanion;
@@ -282,6 +284,16 @@ public class Tables {
      * The table <code>message_out</code>.
      */
     public static final MessageOut MESSAGE_OUT = MessageOut.MESSAGE_OUT;
+
+    /**
+     * The table <code>month_changed</code>.
+     */
+    public static final MonthChanged MONTH_CHANGED = MonthChanged.MONTH_CHANGED;
+
+    /**
+     * The table <code>month_figures</code>.
+     */
+    public static final MonthFigures MONTH_FIGURES = MonthFigures.MONTH_FIGURES;
 
     /**
      * The table <code>need</code>.

@@ -58,7 +58,16 @@ class SecuritySetup implements WebMvcConfigurer {
     @Override
     public void addViewControllers(ViewControllerRegistry registry) {
         for (String screen : new String[] {
-            "/", "/new", "/job/**", "/workings/**", "/book/**", "/knowledge/**", "/stores/**", "/people", "/phone"
+            "/",
+            "/new",
+            "/job/**",
+            "/workings/**",
+            "/book/**",
+            "/knowledge/**",
+            "/stores/**",
+            "/look-back",
+            "/people",
+            "/phone"
         }) {
             registry.addViewController(screen).setViewName("forward:/index.html");
         }

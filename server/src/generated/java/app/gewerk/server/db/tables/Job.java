@@ -358,7 +358,7 @@ public class Job extends TableImpl<JobRecord> {
 
     @Override
     public List<Index> getIndexes() {
-        return Arrays.asList(Indexes.JOB_BACK_OF, Indexes.JOB_FIND, Indexes.JOB_MODEL, Indexes.JOB_OPEN, Indexes.JOB_RACK, Indexes.JOB_TRAY);
+        return Arrays.asList(Indexes.JOB_BACK_OF, Indexes.JOB_FIND, Indexes.JOB_MODEL, Indexes.JOB_OPEN, Indexes.JOB_RACK, Indexes.JOB_TRAY, Indexes.JOB_WENT_OUT);
     }
 
     @Override

@@ -46,6 +46,8 @@ import app.gewerk.server.db.tables.ListedPrice.ListedPricePath;
 import app.gewerk.server.db.tables.MachineModel.MachineModelPath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
 import app.gewerk.server.db.tables.MessageOut.MessageOutPath;
+import app.gewerk.server.db.tables.MonthChanged.MonthChangedPath;
+import app.gewerk.server.db.tables.MonthFigures.MonthFiguresPath;
 import app.gewerk.server.db.tables.Need.NeedPath;
 import app.gewerk.server.db.tables.NeedWord.NeedWordPath;
 import app.gewerk.server.db.tables.PartCompanion.PartCompanionPath;
@@ -805,6 +807,32 @@ public class Shop extends TableImpl<ShopRecord> {
             _messageOut = new MessageOutPath(this, null, Keys.MESSAGE_OUT__MESSAGE_OUT_SHOP_ID_FKEY.getInverseKey());
 
         return _messageOut;
+    }
+
+    private transient MonthChangedPath _monthChanged;
+
+    /**
+     * Get the implicit to-many join path to the <code>month_changed</code>
+     * table
+     */
+    public MonthChangedPath monthChanged() {
+        if (_monthChanged == null)
+            _monthChanged = new MonthChangedPath(this, null, Keys.MONTH_CHANGED__MONTH_CHANGED_SHOP_ID_FKEY.getInverseKey());
+
+        return _monthChanged;
+    }
+
+    private transient MonthFiguresPath _monthFigures;
+
+    /**
+     * Get the implicit to-many join path to the <code>month_figures</code>
+     * table
+     */
+    public MonthFiguresPath monthFigures() {
+        if (_monthFigures == null)
+            _monthFigures = new MonthFiguresPath(this, null, Keys.MONTH_FIGURES__MONTH_FIGURES_SHOP_ID_FKEY.getInverseKey());
+
+        return _monthFigures;
     }
 
     private transient NeedPath _need;
