@@ -1012,6 +1012,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/handback/{jobId}/owner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["owner"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handback/{jobId}/owner.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["file_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handback/{jobId}/owner/erase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["erase"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/handback/{jobId}/pick-up.ics": {
         parameters: {
             query?: never;
@@ -4086,6 +4134,9 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        Erasing: {
+            meant: boolean;
+        };
         Estimate: {
             /** @enum {string} */
             basis: "model" | "kind" | "general";
@@ -4443,6 +4494,7 @@ export interface components {
         HandOver: {
             /** Format: int32 */
             version: number;
+            why?: string;
         };
         Hazard: {
             code: string;
@@ -5679,6 +5731,16 @@ export interface components {
             at: string;
             limit?: number;
             word: string;
+        };
+        OwnersJobs: {
+            /** Format: int32 */
+            bills: number;
+            /** Format: date-time */
+            erasedAt?: string;
+            jobs: number[];
+            name: string;
+            /** Format: int32 */
+            open: number;
         };
         Pair: {
             /** Format: double */
@@ -9291,6 +9353,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WrittenMessage"][];
+                };
+            };
+        };
+    };
+    owner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnersJobs"];
+                };
+            };
+        };
+    };
+    file_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    erase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Erasing"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnersJobs"];
                 };
             };
         };

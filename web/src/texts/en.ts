@@ -1070,6 +1070,16 @@ export const en = {
     copied: 'Copied',
     pickUp: 'Day to fetch it',
     calendar: 'for their calendar',
+    whyAsItIs: 'why it goes out as it is',
+    ownersData: 'The owner’s data',
+    ownersOf: (o: Schemas['OwnersJobs']) =>
+      `${o.name === '' ? 'The owner' : o.name} has ${o.jobs.length === 1 ? '1 job' : `${o.jobs.length} jobs`} here.`,
+    giveOut: 'All of it as one file',
+    erase: 'Erase what tells of them',
+    eraseSure: 'Yes, erase it: it cannot be brought back',
+    eraseWhat: (bills: number) =>
+      `Name, telephone, what they said, serial number, photographs and notes go from every job. What the device book learned stays, without them${bills > 0 ? `, and ${bills === 1 ? 'one bill' : `${bills} bills`}, which the law wants kept` : ''}. Backups made before still hold it.`,
+    erased: (day: string) => `What told of the owner was erased on ${day}.`,
     handOver: 'Handed over to the owner',
     gone: 'It has gone back to its owner.',
     terms: 'What stands on every paper of the shop',

@@ -10,8 +10,10 @@ import { didQuery } from './queries';
 import { Section } from './Section';
 
 const words = texts.did;
-const SIDE = 240;
-const EDGE = 34;
+const SIDE = 250;
+const EDGE = 46;
+/** Room for half of the last number under its line. */
+const RIGHT = 20;
 
 /** How well Gewerk itself did: what it said beforehand, and how it was. */
 export function Did() {
@@ -36,7 +38,15 @@ export function Did() {
       </Box>
       {did && (
         <>
-          <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', alignItems: 'start' }}>
+          <Box
+            sx={{
+              display: 'grid',
+              columnGap: 4,
+              gridTemplateColumns: 'repeat(auto-fit, minmax(290px, 1fr))',
+              alignItems: 'start',
+              maxWidth: 1200,
+            }}
+          >
             <Section title={words.culprit}>
               <Box>{words.first(did.all.first, did.all.firstThree)}</Box>
               {did.all.claims.claims > 0 && <Claims claims={did.all.claims} />}
@@ -119,7 +129,7 @@ function Figure({ children }: { children: ReactNode }) {
 
 /** What was given against how often it was so: on the line it was right. */
 function Claims({ claims }: { claims: Schemas['Reliability'] }) {
-  const x = (share: number) => EDGE + share * (SIDE - EDGE - 8);
+  const x = (share: number) => EDGE + share * (SIDE - EDGE - RIGHT);
   const y = (share: number) => 8 + (1 - share) * (SIDE - EDGE - 8);
   const most = Math.max(...claims.bins.map((b) => b.claims));
   return (

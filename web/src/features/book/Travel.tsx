@@ -36,7 +36,7 @@ export function Travel() {
   if (!may && origins.length === 0) return null;
   const refused = read.refused ?? takeOut.refused;
   return (
-    <Box component="section" aria-label={words.title} sx={{ mt: 3, maxWidth: 640 }}>
+    <Box component="section" aria-label={words.title} sx={{ mt: { xs: 3, lg: 0 }, maxWidth: 640 }}>
       <Box component="h2" sx={{ fontSize: 17, m: 0 }}>
         {words.title}
       </Box>

@@ -40,51 +40,59 @@ function Models() {
         onChange={(event) => setFind(event.target.value)}
         sx={{ width: 360, maxWidth: '100%', mb: 1.5 }}
       />
-      <Box
-        component={Link}
-        to="/knowledge"
-        sx={{ display: 'block', width: 'fit-content', mb: 1.5, py: 1.25, color: colour.ink }}
-      >
-        {texts.knowledge.link}
+      <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', mb: 1.5 }}>
+        <Box component={Link} to="/book/did" sx={{ py: 1.25, color: colour.ink }}>
+          {texts.did.title}
+        </Box>
+        <Box component={Link} to="/knowledge" sx={{ py: 1.25, color: colour.ink }}>
+          {texts.knowledge.link}
+        </Box>
       </Box>
       <Box
-        component={Link}
-        to="/book/did"
-        sx={{ display: 'block', width: 'fit-content', mb: 1.5, py: 1.25, color: colour.ink }}
+        sx={{
+          display: 'grid',
+          columnGap: 4,
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 640px) minmax(0, 1fr)' },
+          alignItems: 'start',
+        }}
       >
-        {texts.did.title}
+        <div>
+          {models.data?.length === 0 && <Box>{words.none}</Box>}
+          <Box
+            component="ul"
+            sx={{ listStyle: 'none', m: 0, p: 0, maxWidth: 640, display: 'grid', gap: '3px' }}
+          >
+            {models.data?.map((model) => (
+              <li key={model.id}>
+                <Box
+                  component={Link}
+                  to={`/book/${model.id}`}
+                  sx={{
+                    display: 'flex',
+                    gap: 2,
+                    alignItems: 'center',
+                    minHeight: 48,
+                    px: 1.5,
+                    bgcolor: colour.label,
+                    color: colour.ink,
+                    textDecoration: 'none',
+                    '&:hover': { bgcolor: colour.kraft },
+                  }}
+                >
+                  <Box component="strong" sx={{ flex: 1 }}>
+                    {model.maker} {model.name}
+                  </Box>
+                  <span>{kind(model.kind)}</span>
+                  <Box component="span" sx={{ fontFamily: font.figures, minWidth: 70, textAlign: 'right' }}>
+                    {words.jobs(model.jobs)}
+                  </Box>
+                </Box>
+              </li>
+            ))}
+          </Box>
+        </div>
+        <Travel />
       </Box>
-      {models.data?.length === 0 && <Box>{words.none}</Box>}
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, maxWidth: 640, display: 'grid', gap: '3px' }}>
-        {models.data?.map((model) => (
-          <li key={model.id}>
-            <Box
-              component={Link}
-              to={`/book/${model.id}`}
-              sx={{
-                display: 'flex',
-                gap: 2,
-                alignItems: 'center',
-                minHeight: 48,
-                px: 1.5,
-                bgcolor: colour.label,
-                color: colour.ink,
-                textDecoration: 'none',
-                '&:hover': { bgcolor: colour.kraft },
-              }}
-            >
-              <Box component="strong" sx={{ flex: 1 }}>
-                {model.maker} {model.name}
-              </Box>
-              <span>{kind(model.kind)}</span>
-              <Box component="span" sx={{ fontFamily: font.figures, minWidth: 70, textAlign: 'right' }}>
-                {words.jobs(model.jobs)}
-              </Box>
-            </Box>
-          </li>
-        ))}
-      </Box>
-      <Travel />
     </Box>
   );
 }

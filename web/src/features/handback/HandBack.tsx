@@ -1,6 +1,6 @@
-import { Box, Button } from '@mui/material';
+import { Box, Button, TextField } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { api, ask, newKey, type Schemas } from '../../api/client';
 import { Mark } from '../../parts/Marks';
 import { Notice } from '../../parts/Notice';
@@ -17,6 +17,7 @@ import { billForm, issuedForm, proposedForm, readForm } from './billForm';
 import { BillLines } from './BillLines';
 import { BillOnMat } from './BillOnMat';
 import { IssuedBills } from './IssuedBills';
+import { OwnersData } from './OwnersData';
 import { PaperTerms } from './PaperTerms';
 import { ToTheOwner } from './ToTheOwner';
 import { ToldTheOwner } from './ToldTheOwner';
@@ -120,6 +121,7 @@ function Open({ job, known, children }: { job: Schemas['Job']; known: Handback; 
         <ToTheOwner jobId={job.id} today={today} />
         <Papers jobId={job.id} />
         <HandOver job={job} />
+        {job.place === 'putAway' && <OwnersData jobId={job.id} />}
         <StepNotes job={job} step="handBack" />
         <PaperTerms terms={known.terms} jobId={job.id} />
       </Box>
@@ -142,17 +144,19 @@ function Papers({ jobId }: { jobId: number }) {
 
 /** The machine goes out of the door. */
 function HandOver({ job }: { job: Schemas['Job'] }) {
+  const [why, setWhy] = useState('');
   const refresh = useRefreshJob(job.id, 'handBack');
   const over = useSave(
     (key: string) =>
       ask(
         api.POST('/api/handback/{jobId}/hand-over', {
           params: { path: { jobId: job.id }, header: { 'Idempotency-Key': key } },
-          body: { version: job.version },
+          body: { version: job.version, ...(why.trim() !== '' && { why }) },
         }),
       ),
     refresh,
   );
+  const asked = over.refused?.of('why') !== undefined;
   if (job.place === 'putAway') return <Notice look="calm">{words.gone}</Notice>;
   return (
     <Box sx={{ display: 'grid', gap: 1, justifyItems: 'start' }}>
@@ -160,6 +164,15 @@ function HandOver({ job }: { job: Schemas['Job'] }) {
         <Notice look="danger" role="alert">
           {over.refused.message}
         </Notice>
+      )}
+      {(asked || why !== '') && (
+        <TextField
+          size="small"
+          label={words.whyAsItIs}
+          value={why}
+          onChange={(event) => setWhy(event.target.value)}
+          sx={{ width: 420, maxWidth: '100%' }}
+        />
       )}
       <Button variant="contained" disabled={over.busy} onClick={() => void over.run(newKey())}>
         {words.handOver}

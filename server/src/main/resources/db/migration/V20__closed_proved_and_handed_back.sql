@@ -173,43 +173,6 @@ begin
 end $$;
 create trigger bill_stays before update or delete on bill for each row execute function bill_stays();
 
--- What is written to an owner: asked for in one transaction, sent afterwards by whichever process is free.
-create table message_out (
-    shop_id bigint not null references shop,
-    id bigint generated always as identity,
-    job_id bigint not null,
-    message text not null check (message in ('ready', 'needsWord', 'delayed')),
-    gateway text not null check (gateway in ('mail', 'text')),
-    address text not null,
-    -- As the person who sent it had it before them.
-    body text not null,
-    key text not null,
-    state text not null check (state in ('waiting', 'handedOver', 'arrived', 'bounced', 'refused', 'withdrawn')),
-    tries integer not null default 0,
-    next_try timestamptz not null,
-    asked_by bigint not null,
-    asked_at timestamptz not null,
-    settled_at timestamptz,
-    reason jsonb check (reason ? 'format'),
-    primary key (shop_id, id),
-    unique (shop_id, key),
-    foreign key (shop_id, job_id) references job,
-    foreign key (shop_id, asked_by) references person
-);
-create index message_of_job on message_out (shop_id, job_id, id);
-create index message_waiting on message_out (next_try) where state in ('waiting', 'handedOver');
-
-create function claim_message(until timestamptz) returns table (shop bigint, message_id bigint)
-    volatile security definer set search_path from current language sql
-    begin atomic
-        update message_out o set next_try = until, tries = o.tries + 1
-        from (select m.shop_id, m.id from message_out m
-              where m.state in ('waiting', 'handedOver') and m.next_try <= now()
-              order by m.next_try limit 1 for update skip locked) due
-        where o.shop_id = due.shop_id and o.id = due.id
-        returning o.shop_id, o.id;
-    end;
-
 -- What it was thought to come to when it was taken in; when it was first ready; when what told of its owner was erased.
 alter table job
     add column estimated numeric(12, 2),
@@ -378,7 +341,7 @@ declare
     name text;
 begin
     foreach name in array array['closing', 'closing_step', 'closing_change', 'trial_result', 'proof_reading', 'proof_run',
-        'handback', 'bill_count', 'bill', 'message_out', 'claim', 'advice', 'book_picture', 'book_origin', 'book_chapter',
+        'handback', 'bill_count', 'bill', 'claim', 'advice', 'book_picture', 'book_origin', 'book_chapter',
         'book_chapter_picture', 'month_changed', 'month_figures']
     loop
         execute format('alter table %I enable row level security', name);

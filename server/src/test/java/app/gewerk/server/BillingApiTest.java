@@ -3,6 +3,7 @@ package app.gewerk.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import jakarta.servlet.http.Cookie;
+import java.io.ByteArrayInputStream;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -10,6 +11,8 @@ import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.stream.IntStream;
 import java.util.stream.StreamSupport;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
@@ -240,8 +243,74 @@ class BillingApiTest {
                 .contains("2027")
                 .contains("the old parts go back with it")
                 .contains("has not been passed: do not plug it in");
-        Api.Answer gone = api.post(mara, "/api/handback/" + job + "/hand-over", over);
+        assertThat(api.post(mara, "/api/handback/" + job + "/hand-over", over).detail())
+                .as("nobody has proved it")
+                .contains("Nobody has proved this machine");
+        Api.Answer gone = api.post(
+                mara, "/api/handback/" + job + "/hand-over", Map.of("version", version, "why", "as a stock of parts"));
         assertThat(gone.status()).as(gone.text()).isEqualTo(200);
         assertThat(gone.body().path("place").asString()).isEqualTo("putAway");
+    }
+
+    @Test
+    void anOwnersDataIsGivenOutWholeAndErasedAndTheBookKeepsWhatItLearned() throws Exception {
+        List<Long> mine = new ArrayList<>();
+        for (int i = 0; i < 2; i++) {
+            Map<String, Object> intake = new HashMap<>(Api.intake("Vantorel", "Slidewell 24", "Aduk says it clicks"));
+            intake.put("ownerName", i == 0 ? "Mirel Aduk" : "mirel aduk");
+            intake.put("ownerPhone", i == 0 ? "0555 0199" : "0555-0199");
+            intake.put("serial", "SN-77" + i);
+            mine.add(api.post(mara, "/api/intake", intake).body().path("id").asLong());
+        }
+        long first = mine.getFirst();
+        api.upload(mara, "/api/photo/" + first + "?key=photo-0009&step=look", PhotoApiTest.jpeg(40, 30));
+        api.post(
+                mara,
+                "/api/diagnosis/" + first + "/culprit",
+                Map.of("fault", "traverseGear/strippedRun", "why", "Aduk saw it"));
+        bill(first, BILL);
+        String erase = "/api/handback/" + first + "/owner/erase";
+        assertThat(api.get("/api/handback/" + first + "/owner").body().path("jobs"))
+                .hasSize(2);
+        assertThat(api.post(mara, erase, Map.of("meant", true)).detail())
+                .contains("2 machines of this owner are still here");
+        owner.execute("update job set place = 'putAway' where id in (?, ?)", first, mine.get(1));
+        assertThat(api.post(mara, erase, Map.of("meant", false)).detail()).contains("cannot be brought back");
+
+        Map<String, Integer> sizes = new HashMap<>();
+        try (ZipInputStream zip =
+                new ZipInputStream(new ByteArrayInputStream(api.bytes("/api/handback/" + first + "/owner.zip")))) {
+            for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
+                sizes.put(entry.getName().replaceAll("\\d+", "N"), zip.readAllBytes().length);
+            }
+        }
+        assertThat(sizes.keySet())
+                .containsExactlyInAnyOrder(
+                        "job-N/job.json", "job-N/job.pdf", "job-N/bill-N.pdf", "job-N/photograph-N.jpg");
+        assertThat(sizes.values()).allMatch(size -> size > 100);
+
+        int told = learned(first);
+        assertThat(api.post(mara, erase, Map.of("meant", true)).status()).isEqualTo(200);
+        for (long id : mine) {
+            String whole = api.get("/api/handback/" + id + "/job.json").text();
+            assertThat(whole)
+                    .doesNotContainIgnoringCase("aduk")
+                    .doesNotContain("SN-77")
+                    .doesNotContain("0199");
+        }
+        assertThat(api.get("/api/job/find?find=Aduk").text()).doesNotContain("\"id\":" + first + ",");
+        assertThat(owner.value(Integer.class, "select count(*) from photo where job_id = ?", first))
+                .isZero();
+        assertThat(learned(first)).as("what the book learned").isEqualTo(told);
+        assertThat(api.get("/api/handback/" + first).body().path("bills")).hasSize(1);
+        assertThat(api.post(mara, erase, Map.of("meant", true)).detail()).contains("erased already");
+    }
+
+    private int learned(long job) {
+        return owner.value(
+                Integer.class,
+                "select sum(jobs) from book_count where what = 'told' and machine_model_id = (select machine_model_id from job "
+                        + "where id = ?)",
+                job);
     }
 }

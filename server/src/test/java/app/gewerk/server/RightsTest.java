@@ -266,6 +266,9 @@ class RightsTest {
                 PUT /api/handback/terms
                 PUT /api/dayplan/hours
                 GET /api/book/file
+                GET /api/handback/{jobId}/owner
+                GET /api/handback/{jobId}/owner.zip
+                POST /api/handback/{jobId}/owner/erase
                 POST /api/book/file
                 DELETE /api/book/origins/{origin}
                 POST /api/stores/sellers

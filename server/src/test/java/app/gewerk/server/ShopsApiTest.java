@@ -73,6 +73,7 @@ class ShopsApiTest {
             entry("POST /api/handback/{jobId}/bills", BillingApiTest.BILL),
             entry("POST /api/handback/{jobId}/bills/{bill}/credit", Map.of("gross", 1, "why", "x")),
             entry("PUT /api/lasting/{jobId}/before", Map.of()),
+            entry("POST /api/handback/{jobId}/owner/erase", Map.of("meant", true)),
             entry("POST /api/book/{modelId}/advice", Map.of("advice", "x")),
             entry("POST /api/book/{modelId}/pictures", Map.of("jobId", 1, "photoId", 1, "shows", "x")),
             entry("POST /api/handback/{jobId}/hand-over", Map.of("version", 1)),

@@ -43,7 +43,6 @@ import app.gewerk.server.db.tables.ListedItem;
 import app.gewerk.server.db.tables.ListedPrice;
 import app.gewerk.server.db.tables.MachineModel;
 import app.gewerk.server.db.tables.MachineTrain;
-import app.gewerk.server.db.tables.MessageOut;
 import app.gewerk.server.db.tables.MonthChanged;
 import app.gewerk.server.db.tables.MonthFigures;
 import app.gewerk.server.db.tables.Need;
@@ -296,11 +295,6 @@ public class DefaultSchema extends SchemaImpl {
     public final MachineTrain MACHINE_TRAIN = MachineTrain.MACHINE_TRAIN;
 
     /**
-     * The table <code>message_out</code>.
-     */
-    public final MessageOut MESSAGE_OUT = MessageOut.MESSAGE_OUT;
-
-    /**
      * The table <code>month_changed</code>.
      */
     public final MonthChanged MONTH_CHANGED = MonthChanged.MONTH_CHANGED;
@@ -515,7 +509,6 @@ public class DefaultSchema extends SchemaImpl {
             ListedPrice.LISTED_PRICE,
             MachineModel.MACHINE_MODEL,
             MachineTrain.MACHINE_TRAIN,
-            MessageOut.MESSAGE_OUT,
             MonthChanged.MONTH_CHANGED,
             MonthFigures.MONTH_FIGURES,
             Need.NEED,

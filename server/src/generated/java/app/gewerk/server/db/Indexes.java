@@ -18,7 +18,6 @@ import app.gewerk.server.db.tables.JobCulprit;
 import app.gewerk.server.db.tables.JobRhythm;
 import app.gewerk.server.db.tables.Journal;
 import app.gewerk.server.db.tables.ListedItem;
-import app.gewerk.server.db.tables.MessageOut;
 import app.gewerk.server.db.tables.Need;
 import app.gewerk.server.db.tables.NeedWord;
 import app.gewerk.server.db.tables.PartNumber;
@@ -71,8 +70,6 @@ public class Indexes {
     public static final Index JOURNAL_OF_JOB = Internal.createIndex(DSL.name("journal_of_job"), Journal.JOURNAL, new OrderField[] { Journal.JOURNAL.SHOP_ID, Journal.JOURNAL.JOB_ID, Journal.JOURNAL.ID }, false);
     public static final Index LISTED_ITEM_KEY = Internal.createIndex(DSL.name("listed_item_key"), ListedItem.LISTED_ITEM, new OrderField[] { ListedItem.LISTED_ITEM.SHOP_ID, ListedItem.LISTED_ITEM.PART_KEY }, false);
     public static final Index LISTED_ITEM_TEETH = Internal.createIndex(DSL.name("listed_item_teeth"), ListedItem.LISTED_ITEM, new OrderField[] { ListedItem.LISTED_ITEM.SHOP_ID, ListedItem.LISTED_ITEM.TOOTH_COUNT, ListedItem.LISTED_ITEM.MODULE }, false);
-    public static final Index MESSAGE_OF_JOB = Internal.createIndex(DSL.name("message_of_job"), MessageOut.MESSAGE_OUT, new OrderField[] { MessageOut.MESSAGE_OUT.SHOP_ID, MessageOut.MESSAGE_OUT.JOB_ID, MessageOut.MESSAGE_OUT.ID }, false);
-    public static final Index MESSAGE_WAITING = Internal.createIndex(DSL.name("message_waiting"), MessageOut.MESSAGE_OUT, new OrderField[] { MessageOut.MESSAGE_OUT.NEXT_TRY }, false);
     public static final Index NEED_HELD = Internal.createIndex(DSL.name("need_held"), NeedWord.NEED_WORD, new OrderField[] { NeedWord.NEED_WORD.SHOP_ID, NeedWord.NEED_WORD.NEED_ID }, true);
     public static final Index NEED_OF_JOB = Internal.createIndex(DSL.name("need_of_job"), Need.NEED, new OrderField[] { Need.NEED.SHOP_ID, Need.NEED.JOB_ID }, true);
     public static final Index NEED_OPEN = Internal.createIndex(DSL.name("need_open"), Need.NEED, new OrderField[] { Need.NEED.SHOP_ID, Need.NEED.ID }, false);

@@ -43,7 +43,6 @@ import app.gewerk.server.db.tables.ListedItem;
 import app.gewerk.server.db.tables.ListedPrice;
 import app.gewerk.server.db.tables.MachineModel;
 import app.gewerk.server.db.tables.MachineTrain;
-import app.gewerk.server.db.tables.MessageOut;
 import app.gewerk.server.db.tables.MonthChanged;
 import app.gewerk.server.db.tables.MonthFigures;
 import app.gewerk.server.db.tables.Need;
@@ -279,11 +278,6 @@ public class Tables {
      * The table <code>machine_train</code>.
      */
     public static final MachineTrain MACHINE_TRAIN = MachineTrain.MACHINE_TRAIN;
-
-    /**
-     * The table <code>message_out</code>.
-     */
-    public static final MessageOut MESSAGE_OUT = MessageOut.MESSAGE_OUT;
 
     /**
      * The table <code>month_changed</code>.

@@ -53,7 +53,8 @@ class BillingController {
     /** @param gross to take back, tax included */
     record CreditRequest(BigDecimal gross, @AtMost(400) String why) {}
 
-    record HandOver(int version) {}
+    /** @param why it goes out though nobody has proved it; not asked for otherwise */
+    record HandOver(int version, Optional<String> why) {}
 
     @GetMapping("/terms")
     @Needs(Right.LOOK)
@@ -110,7 +111,7 @@ class BillingController {
             @PathVariable long jobId,
             @RequestBody HandOver over,
             @RequestHeader(name = KEY, required = false) @Nullable String key) {
-        return billing.handOver(here, jobId, over.version(), Optional.ofNullable(key));
+        return billing.handOver(here, jobId, over.version(), over.why().orElse(""), Optional.ofNullable(key));
     }
 
     @GetMapping("/{jobId}/messages")

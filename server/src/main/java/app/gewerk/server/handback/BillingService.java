@@ -431,9 +431,9 @@ public class BillingService {
                 clock.now().toInstant());
     }
 
-    /** The machine goes out of the door. */
+    /** The machine goes out of the door. One that nobody has proved does so only with a word why. */
     @Transactional
-    public Job handOver(Here here, long jobId, int version, Optional<String> key) {
+    public Job handOver(Here here, long jobId, int version, String why, Optional<String> key) {
         jobs.hold(here, jobId);
         return savedOnce.once(
                 here,
@@ -445,10 +445,14 @@ public class BillingService {
                     if (store.told(here, jobId).isEmpty()) {
                         throw new Refused("papers.tellFirst");
                     }
+                    boolean proved = job.stepsDone().contains(Step.PROVE) || job.place() == Place.READY_TO_GO;
+                    if (!proved && why.isBlank() && job.place() != Place.PUT_AWAY) {
+                        throw Refused.at("why", "papers.notProved");
+                    }
                     jobs.markDone(here, jobId, Step.HAND_BACK);
                     return job.place() == Place.PUT_AWAY
                             ? jobs.job(here, jobId)
-                            : jobs.move(here, jobId, version, Place.PUT_AWAY, Optional.empty(), "");
+                            : jobs.move(here, jobId, version, Place.PUT_AWAY, Optional.empty(), why.strip());
                 },
                 () -> jobs.job(here, jobId));
     }

@@ -26,7 +26,6 @@ import app.gewerk.server.db.tables.JobObservation.JobObservationPath;
 import app.gewerk.server.db.tables.JobRhythm.JobRhythmPath;
 import app.gewerk.server.db.tables.Journal.JournalPath;
 import app.gewerk.server.db.tables.MachineModel.MachineModelPath;
-import app.gewerk.server.db.tables.MessageOut.MessageOutPath;
 import app.gewerk.server.db.tables.Need.NeedPath;
 import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
@@ -631,18 +630,6 @@ public class Job extends TableImpl<JobRecord> {
             _journal = new JournalPath(this, null, Keys.JOURNAL__JOURNAL_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _journal;
-    }
-
-    private transient MessageOutPath _messageOut;
-
-    /**
-     * Get the implicit to-many join path to the <code>message_out</code> table
-     */
-    public MessageOutPath messageOut() {
-        if (_messageOut == null)
-            _messageOut = new MessageOutPath(this, null, Keys.MESSAGE_OUT__MESSAGE_OUT_SHOP_ID_JOB_ID_FKEY.getInverseKey());
-
-        return _messageOut;
     }
 
     private transient NeedPath _need;

@@ -27,7 +27,6 @@ import app.gewerk.server.db.tables.Journal.JournalPath;
 import app.gewerk.server.db.tables.KnowledgeChange.KnowledgeChangePath;
 import app.gewerk.server.db.tables.KnownDevice.KnownDevicePath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
-import app.gewerk.server.db.tables.MessageOut.MessageOutPath;
 import app.gewerk.server.db.tables.Need.NeedPath;
 import app.gewerk.server.db.tables.NeedWord.NeedWordPath;
 import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
@@ -487,18 +486,6 @@ public class Person extends TableImpl<PersonRecord> {
             _machineTrain = new MachineTrainPath(this, null, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_SAVED_BY_FKEY.getInverseKey());
 
         return _machineTrain;
-    }
-
-    private transient MessageOutPath _messageOut;
-
-    /**
-     * Get the implicit to-many join path to the <code>message_out</code> table
-     */
-    public MessageOutPath messageOut() {
-        if (_messageOut == null)
-            _messageOut = new MessageOutPath(this, null, Keys.MESSAGE_OUT__MESSAGE_OUT_SHOP_ID_ASKED_BY_FKEY.getInverseKey());
-
-        return _messageOut;
     }
 
     private transient NeedPath _need;

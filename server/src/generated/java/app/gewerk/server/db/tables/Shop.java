@@ -45,7 +45,6 @@ import app.gewerk.server.db.tables.ListedItem.ListedItemPath;
 import app.gewerk.server.db.tables.ListedPrice.ListedPricePath;
 import app.gewerk.server.db.tables.MachineModel.MachineModelPath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
-import app.gewerk.server.db.tables.MessageOut.MessageOutPath;
 import app.gewerk.server.db.tables.MonthChanged.MonthChangedPath;
 import app.gewerk.server.db.tables.MonthFigures.MonthFiguresPath;
 import app.gewerk.server.db.tables.Need.NeedPath;
@@ -795,18 +794,6 @@ public class Shop extends TableImpl<ShopRecord> {
             _machineTrain = new MachineTrainPath(this, null, Keys.MACHINE_TRAIN__MACHINE_TRAIN_SHOP_ID_FKEY.getInverseKey());
 
         return _machineTrain;
-    }
-
-    private transient MessageOutPath _messageOut;
-
-    /**
-     * Get the implicit to-many join path to the <code>message_out</code> table
-     */
-    public MessageOutPath messageOut() {
-        if (_messageOut == null)
-            _messageOut = new MessageOutPath(this, null, Keys.MESSAGE_OUT__MESSAGE_OUT_SHOP_ID_FKEY.getInverseKey());
-
-        return _messageOut;
     }
 
     private transient MonthChangedPath _monthChanged;
