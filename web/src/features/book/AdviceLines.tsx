@@ -49,7 +49,7 @@ export function AdviceLines({ page }: { page: Schemas['ModelPage'] }) {
           <Box sx={{ flex: 1 }}>
             {a.advice}{' '}
             <Box component="span" sx={{ color: colour.inkSoft, fontSize: 14 }}>
-              {words.saidBy(a.by ?? a.from ?? '', dayWords(a.at))}
+              {words.saidBy(a.by ?? a.from ?? '', dayWords(a.at.slice(0, 10)))}
             </Box>
           </Box>
           {a.id !== undefined && may && (

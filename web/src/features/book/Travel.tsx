@@ -65,7 +65,7 @@ export function Travel() {
       {origins.map((o) => (
         <Box key={o.origin} sx={{ display: 'flex', gap: 1.5, alignItems: 'center', minHeight: 44 }}>
           <Box sx={{ flex: 1 }}>
-            <strong>{o.name}</strong> {words.holds(o.models, dayWords(o.asOf))}
+            <strong>{o.name}</strong> {words.holds(o.models, dayWords(o.asOf.slice(0, 10)))}
           </Box>
           {may && (
             <Button disabled={takeOut.busy} onClick={() => void takeOut.run(o.origin)}>

@@ -42,7 +42,7 @@ export function OwnersData({ jobId }: { jobId: number }) {
         {words.ownersData}
       </Box>
       {owner.erasedAt !== undefined ? (
-        <Box>{words.erased(dayWords(owner.erasedAt))}</Box>
+        <Box>{words.erased(dayWords(owner.erasedAt.slice(0, 10)))}</Box>
       ) : (
         <>
           <Box>{words.ownersOf(owner)}</Box>

@@ -40,6 +40,8 @@ class AccessibilityTest {
             screens.put("/workings/planets", "teeth meet");
             screens.put("/stores", "job by job");
             screens.put("/book", "maker or model");
+            screens.put("/book/did", "By model");
+            screens.put("/look-back", "Which machines");
             screens.put("/knowledge", "acetal homopolymer");
             screens.forEach((path, there) -> {
                 technician.open(path);

@@ -54,8 +54,8 @@ class FromGearToMoneyTest {
     /** A machine that lies open on the bench. */
     private static int open(String kind, String maker, String model) {
         String taken = say("/api/intake", """
-                {"kind":"%s","maker":"%s","model":"%s","complaint":"clicks and slips","ownerName":"Gert Pallin"}
-                """.formatted(kind, maker, model));
+                {"kind":"%s","maker":"%s","model":"%s","complaint":"clicks and slips","ownerName":"Gert Pallin (%s)"}
+                """.formatted(kind, maker, model, kind));
         int job = Integer.parseInt(taken.replaceFirst("(?s).*?\"id\":(\\d+).*", "$1"));
         for (String line : LEDGER) {
             String key = key();
@@ -146,6 +146,17 @@ class FromGearToMoneyTest {
                 .contains("How it was tested");
         technician.button("Handed over to the owner").click();
         assertThat(technician.text("It has gone back to its owner.")).isVisible();
+    }
+
+    /** All of an owner's data, and then none: only once no machine of theirs is here any more. */
+    private static void erased(int job) {
+        technician.open("/job/" + job + "/handBack");
+        technician.button("Erase what tells of them").click();
+        assertThat(technician.text("What the device book learned stays, without them"))
+                .isVisible();
+        technician.button("Yes, erase it: it cannot be brought back").click();
+        assertThat(technician.text("What told of the owner was erased on")).isVisible();
+        assertThat(technician.page.locator("main")).not().containsText("clicks and slips");
     }
 
     @Test
@@ -282,5 +293,6 @@ class FromGearToMoneyTest {
         assertThat(technician.role(AriaRole.REGION, "Out"))
                 .containsText("Entry " + (number + 1) + ", taking back bill " + number);
         handOver(job, "No whole apples");
+        erased(job);
     }
 }

@@ -50,19 +50,14 @@ public final class Shots {
             technician.text("what it has cost").first().click();
             technician.text("What each asks today").waitFor();
             picture(technician, folder.resolve("find-part.png"));
-            technician.open("/book/1");
-            technician
-                    .button(java.util.regex.Pattern.compile("^middle gear, 1 of 2"))
-                    .click();
-            technician.text("The same teeth sit in").waitFor();
-            picture(technician, folder.resolve("book.png"));
+            shot(technician, "/book/1", "What was seen with which culprit", folder.resolve("book.png"));
+            shot(technician, "/look-back", "Which machines", folder.resolve("look-back.png"));
             technician.open("/job/19/read");
             technician.button("It is 0.5 module, 24 teeth").click();
             technician.text("drops in without work").waitFor();
             technician.page.getByText("drops in without work").first().click();
             technician.field("Why this one?").fill("fits without work, here tomorrow");
             picture(technician, folder.resolve("get.png"));
-            people(technician, folder.resolve("people.png"));
             handheld(
                     gewerk,
                     Technician.Screen.TABLET,
@@ -71,17 +66,6 @@ public final class Shots {
                     folder.resolve("tablet.png"));
             handheld(gewerk, Technician.Screen.TELEPHONE, "/", "What to take up next", folder.resolve("telephone.png"));
         }
-    }
-
-    private static void people(Technician technician, Path file) {
-        technician.open("/people");
-        technician.field("New password").fill(PASSWORD);
-        technician.button("Begin").click();
-        technician.page.getByLabel("Tomas, does").selectOption("technician");
-        technician.page.getByLabel("Ren, does").selectOption("counter");
-        technician.button("New secrets for Tomas").click();
-        technician.text("Give these").waitFor();
-        picture(technician, file);
     }
 
     private static void handheld(RunningGewerk gewerk, Technician.Screen screen, String path, String there, Path file) {

@@ -68,7 +68,7 @@ class LookBackApiTest {
             jobs.add(job());
         }
         Random random = new Random(4);
-        for (int i = 0; i < 60; i++) {
+        for (int i = 0; i < 40; i++) {
             long job = jobs.get(random.nextInt(jobs.size()));
             switch (random.nextInt(6)) {
                 case 0 ->
@@ -108,11 +108,11 @@ class LookBackApiTest {
                             job);
                 }
             }
-            if (i % 3 == 0) {
+            if (i % 4 == 0) {
                 equalsACount(i);
             }
         }
-        equalsACount(60);
+        equalsACount(40);
     }
 
     private void equalsACount(int step) {

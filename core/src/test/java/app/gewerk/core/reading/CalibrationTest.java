@@ -22,8 +22,8 @@ class CalibrationTest {
     private static final int GEARS = 2000;
     private static final int BINS = 10;
     private static final long SEED = 20261123;
-    private static final int FOLLOWED = 400;
-    private static final int PERFECT = 1500;
+    private static final int FOLLOWED = 250;
+    private static final int PERFECT = 800;
     private static final double CERTAIN = 0.95;
     private static final int MOST_READINGS = 6;
 
