@@ -1096,6 +1096,11 @@ export const en = {
   },
   dayPlan: {
     next: 'What to take up next',
+    hours: (minutes: number, hands: number) =>
+      `Reckoned with ${minutes} min at the bench a day, ${hands === 1 ? 'one pair' : `${hands} pairs`} of hands`,
+    dayMinutes: 'minutes at the bench a day',
+    hands: 'who work at once',
+    keepHours: 'Reckon with this',
     hand: (n: number) => `Bench ${n}`,
     nothing: 'Nothing on the bench. Take in a machine, or see what waits.',
     more: (n: number) => `and ${n} more`,
@@ -1239,7 +1244,7 @@ export const en = {
     days: (n: number) => (n === 0 ? 'the day' : n > 0 ? `+${n} days` : `${n} days`),
     job: (tray: number, what: string) => `tray ${tray}: ${what}`,
     models: 'By model',
-    columns: ['model', 'culprit stood first', 'promise kept'],
+    columns: { model: 'model', first: 'culprit stood first', kept: 'promise kept' },
     of: (share: Schemas['Share']) => (share.all === 0 ? '–' : `${share.of} of ${share.all}`),
   },
   lasting: {

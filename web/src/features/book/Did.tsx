@@ -92,7 +92,7 @@ export function Did() {
               >
                 <thead>
                   <tr>
-                    {words.columns.map((column) => (
+                    {Object.values(words.columns).map((column) => (
                       <th key={column}>{column}</th>
                     ))}
                   </tr>

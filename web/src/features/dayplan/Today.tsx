@@ -8,6 +8,7 @@ import { dayWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { shopQuery } from '../shop/queries';
+import { Hours } from './Hours';
 import { Promised } from './Promised';
 import { dayPlanQuery } from './queries';
 
@@ -62,6 +63,7 @@ export default function Today() {
             <Promised />
             <NotFetched jobs={plan.notFetched} />
             <WaitingFor waiting={plan.waiting} />
+            <Hours hours={plan.hours} />
             <Box
               component={Link}
               to="/look-back"

@@ -146,6 +146,8 @@ class AnotherLanguageTest {
             technician.stepUpAs("Ilva");
             Map<String, String> screens = new LinkedHashMap<>();
             screens.put("/", "[What to take up next]");
+            screens.put("/book/did", "[By model]");
+            screens.put("/look-back", "[Which machines]");
             screens.put("/new", "[Put it in a tray]");
             screens.put("/job/1/listen", "[Culprit: the");
             screens.put("/job/19/takeIn", "[The owner says]");

@@ -2,7 +2,10 @@ package app.gewerk.acceptance;
 
 import static app.gewerk.acceptance.Bench.say;
 
-/** How long a day's plan over 200 open jobs takes, a promise, a bill, a report: {@code ./gewerk bench handback}. */
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+
+/** How long a day's plan takes, a promise, a bill, a report, looking back over 200,000 jobs: {@code ./gewerk bench handback}. */
 final class HandbackBench {
     private static final int OPEN = 200;
     private static final String BILL = """
@@ -32,6 +35,46 @@ final class HandbackBench {
             Bench.timed("the record as JSON", () -> ilva.get("/api/handback/1/job.json"));
             int[] at = {0};
             Bench.timed("billing", () -> ilva.post("/api/handback/1/bills", BILL, "handback-bench-bill-" + at[0]++));
+            lookBack(gewerk, ilva);
         }
     }
+
+    /** Ten years of jobs that went out, looked back on whole. */
+    private static void lookBack(RunningGewerk gewerk, ApiCaller ilva) {
+        Bench.grow(gewerk, 200_000);
+        gewerk.inDatabase(
+                "set session_replication_role = replica",
+                "update job set moved_at = now() - (id % 3650) * interval '1 day', bench_minutes = 20 + id % 90, "
+                        + "ready_at = now() - (id % 3650) * interval '1 day', promised_on = current_date - (id % 3650)::int "
+                        + "where place = 'putAway'",
+                "set session_replication_role = origin",
+                "truncate month_changed, month_figures",
+                "select months_changed(1, array(select moved_at from job where place = 'putAway'))",
+                "analyze");
+        LocalDate today = LocalDate.now(ZoneOffset.UTC);
+        String path = "/api/look-back?from=" + today.minusYears(10) + "&to=" + today;
+        say("%d jobs that went out", gewerk.number("select count(*) from job where place = 'putAway'"));
+        long before = System.nanoTime();
+        ilva.get(path);
+        say("look back over ten years, every month reckoned: %.1f s", (System.nanoTime() - before) / 1e9);
+        Bench.timed("look back over ten years", () -> ilva.get(path));
+        Bench.timed("the same after a change in one month", () -> {
+            gewerk.inDatabase(
+                    "update job set bench_minutes = bench_minutes + 1 where id = " + 1000 * (1 + at++ % 4000) + " + 1");
+            return ilva.get(path);
+        });
+        Bench.timed(
+                "the jobs behind a figure, all ten years",
+                () -> ilva.get(
+                        path.replace("look-back?", "look-back/jobs?which=fault&code=traverseGear/strippedRun&")));
+        Bench.timed(
+                "the jobs behind one month",
+                () -> ilva.get("/api/look-back/jobs?which=all&from=" + today + "&to=" + today));
+        Bench.timed("a model's page", () -> ilva.get("/api/book/1"));
+        before = System.nanoTime();
+        ilva.get("/api/book/file");
+        say("the device book as a file: %.1f s", (System.nanoTime() - before) / 1e9);
+    }
+
+    private static int at;
 }

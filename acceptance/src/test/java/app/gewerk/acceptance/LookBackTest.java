@@ -160,4 +160,24 @@ class LookBackTest {
             assertThat(models).isNotEmpty();
         }
     }
+
+    @Test
+    void theBenchsHoursAreSaidAndTheDayIsReckonedAnew() {
+        try (Technician ilva = ilva()) {
+            ilva.open("/");
+            ilva.text("Reckoned with 420 min at the bench a day, one pair of hands")
+                    .click();
+            ilva.field("minutes at the bench a day").fill("10");
+            ilva.button("Reckon with this").click();
+            assertThat(ilva.page.getByRole(AriaRole.ALERT)).containsText("30");
+            ilva.field("minutes at the bench a day").fill("300");
+            ilva.button("Reckon with this").click();
+            assertThat(ilva.text("Reckoned with 300 min at the bench a day, one pair of hands"))
+                    .isVisible();
+            ilva.field("minutes at the bench a day").fill("420");
+            ilva.button("Reckon with this").click();
+            assertThat(ilva.text("Reckoned with 420 min at the bench a day, one pair of hands"))
+                    .isVisible();
+        }
+    }
 }

@@ -256,7 +256,7 @@ class BillingApiTest {
     void anOwnersDataIsGivenOutWholeAndErasedAndTheBookKeepsWhatItLearned() throws Exception {
         List<Long> mine = new ArrayList<>();
         for (int i = 0; i < 2; i++) {
-            Map<String, Object> intake = new HashMap<>(Api.intake("Vantorel", "Slidewell 24", "Aduk says it clicks"));
+            Map<String, Object> intake = new HashMap<>(Api.intake("Vantorel", "Erased 1", "Aduk says it clicks"));
             intake.put("ownerName", i == 0 ? "Mirel Aduk" : "mirel aduk");
             intake.put("ownerPhone", i == 0 ? "0555 0199" : "0555-0199");
             intake.put("serial", "SN-77" + i);

@@ -2,6 +2,7 @@ package app.gewerk.core.reading;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.gewerk.core.ClaimedAgainstRight;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -281,7 +282,7 @@ class CalibrationTest {
 
     /** Tables for docs/measurements.md. */
     private static final class Report {
-        private static final Path WHERE = Path.of(System.getProperty("gewerk.measurements", "target"));
+        private static final Path WHERE = ClaimedAgainstRight.WHERE;
 
         static synchronized void line(String text) {
             try {
@@ -299,26 +300,7 @@ class CalibrationTest {
         static void calibration(List<String> rows, List<double[]> points, double error) {
             line("| claimed | gears | claimed on average | right |\n|---|---|---|---|\n" + String.join("\n", rows)
                     + String.format("\n\nExpected calibration error %.4f", error));
-            StringBuilder plot = new StringBuilder("""
-                    <svg xmlns="http://www.w3.org/2000/svg" viewBox="-30 -15 260 250" font-family="sans-serif" font-size="9">
-                    <title>Claimed against right</title><rect x="0" y="0" width="200" height="200" fill="none" stroke="#22302e"/>
-                    <path d="M0 200L200 0" stroke="#6b5f45" stroke-dasharray="4 3"/>
-                    <text x="100" y="222" text-anchor="middle">claimed probability</text>
-                    <text x="-18" y="100" text-anchor="middle" transform="rotate(-90 -18 100)">share right</text>
-                    """);
-            for (double[] p : points) {
-                plot.append(String.format(
-                        java.util.Locale.ROOT,
-                        "<circle cx=\"%.1f\" cy=\"%.1f\" r=\"%.1f\" fill=\"#2d6a5b\" fill-opacity=\"0.75\"/>%n",
-                        200 * p[0],
-                        200 - 200 * p[1],
-                        2 + Math.sqrt(p[2]) / 5));
-            }
-            try {
-                Files.writeString(WHERE.resolve("calibration.svg"), plot + "</svg>\n");
-            } catch (IOException unwritable) {
-                throw new java.io.UncheckedIOException(unwritable);
-            }
+            ClaimedAgainstRight.plot("calibration.svg", points);
         }
     }
 }

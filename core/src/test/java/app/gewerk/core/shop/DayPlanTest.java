@@ -3,6 +3,7 @@ package app.gewerk.core.shop;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import app.gewerk.core.ClaimedAgainstRight;
 import app.gewerk.core.device.Reliability;
 import app.gewerk.core.words.Catalogue;
 import java.util.ArrayList;
@@ -142,6 +143,12 @@ class DayPlanTest {
                     claimed, new DayPlan.Course(all, 1).ends(minutes, from)[8] <= 420 * (day + 1)));
         }
         Reliability reliability = Reliability.of(claims);
+        ClaimedAgainstRight.plot(
+                "promises.svg",
+                reliability.bins().stream()
+                        .map(b -> new double[] {b.claimed(), b.came(), b.claims()})
+                        .toList());
+        ClaimedAgainstRight.write("promises.txt", reliability + "\n");
         assertThat(reliability.error()).as("%s", reliability.bins()).isLessThan(0.06);
     }
 }
