@@ -58,6 +58,7 @@ public final class Shots {
             technician.page.getByText("drops in without work").first().click();
             technician.field("Why this one?").fill("fits without work, here tomorrow");
             picture(technician, folder.resolve("get.png"));
+            peopleSignIn(technician);
             handheld(
                     gewerk,
                     Technician.Screen.TABLET,
@@ -66,6 +67,13 @@ public final class Shots {
                     folder.resolve("tablet.png"));
             handheld(gewerk, Technician.Screen.TELEPHONE, "/", "What to take up next", folder.resolve("telephone.png"));
         }
+    }
+
+    private static void peopleSignIn(Technician technician) {
+        technician.open("/people");
+        technician.field("New password").fill(PASSWORD);
+        technician.button("Begin").click();
+        technician.button("New secrets for Tomas").waitFor();
     }
 
     private static void handheld(RunningGewerk gewerk, Technician.Screen screen, String path, String there, Path file) {
