@@ -4,6 +4,7 @@ import app.gewerk.core.device.Chapter;
 import app.gewerk.core.words.Refused;
 import app.gewerk.server.shop.StoredJson;
 import java.io.Closeable;
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -15,6 +16,7 @@ import java.nio.file.attribute.FileTime;
 import java.time.DateTimeException;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -110,7 +112,7 @@ class BookFile {
                     VERSION,
                     now.toString(),
                     origins.stream()
-                            .sorted(java.util.Comparator.comparing(o -> o.origin.toString()))
+                            .sorted(Comparator.comparing(o -> o.origin.toString()))
                             .map(o -> new Cover.Whose(
                                     o.origin.toString(),
                                     o.name,
@@ -196,7 +198,7 @@ class BookFile {
     List<Origin> read(InputStream in, Reader reader) throws IOException {
         try (ZipInputStream zip = new ZipInputStream(in)) {
             return new Reading(zip, reader).all();
-        } catch (ZipException | java.io.EOFException broken) {
+        } catch (ZipException | EOFException broken) {
             throw new Refused("travel.broken");
         } catch (IllegalArgumentException notNamed) {
             // ZipInputStream says so of names that are no text.
@@ -207,7 +209,9 @@ class BookFile {
     private final class Reading {
         private final ZipInputStream zip;
         private final Reader reader;
-        private final Map<String, Chapter> chapters = new HashMap<>();
+        /** Of each chapter, how many pictures it names. */
+        private final Map<String, Integer> pictures = new HashMap<>();
+
         private final Set<String> seen = new HashSet<>();
         private long unpacked;
 
@@ -285,7 +289,7 @@ class BookFile {
             chapter.absurd().ifPresent(why -> {
                 throw new Refused(List.of(why));
             });
-            chapters.put(name.group(1) + name.group(2), chapter);
+            pictures.put(name.group(1) + name.group(2), chapter.pictures().size());
             reader.chapter(Integer.parseInt(name.group(1)), UUID.fromString(name.group(2)), chapter);
         }
 
@@ -300,10 +304,10 @@ class BookFile {
 
         private void readPicture(Matcher name, ZipEntry entry) throws IOException {
             byte[] jpeg = bytes(entry, MOST_PICTURE);
-            Chapter chapter = chapters.get(name.group(1) + name.group(2));
+            int named = pictures.getOrDefault(name.group(1) + name.group(2), 0);
             int number = Integer.parseInt(name.group(3)) - 1;
             boolean isJpeg = jpeg.length > 3 && (jpeg[0] & 0xff) == 0xff && (jpeg[1] & 0xff) == 0xd8;
-            if (chapter == null || number < 0 || number >= chapter.pictures().size() || !isJpeg) {
+            if (number < 0 || number >= named || !isJpeg) {
                 throw new Refused("travel.chapter", "entry", entry.getName());
             }
             reader.picture(Integer.parseInt(name.group(1)), UUID.fromString(name.group(2)), number, jpeg);

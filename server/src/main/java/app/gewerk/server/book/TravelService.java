@@ -18,6 +18,7 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.OffsetDateTime;
@@ -30,6 +31,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.function.Function;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -42,6 +44,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 public class TravelService {
     /** Models written or asked for at a time. */
     private static final int AT_ONCE = 200;
+    /** What a machine is here whose kind this shop does not know. */
+    private static final String OTHER_KIND = "other";
 
     private final BookStore store;
     private final DeviceService devices;
@@ -143,7 +147,7 @@ public class TravelService {
         }
     }
 
-    private static <T> Map<Long, List<T>> by(List<T> all, java.util.function.Function<T, Long> model) {
+    private static <T> Map<Long, List<T>> by(List<T> all, Function<T, Long> model) {
         Map<Long, List<T>> by = new HashMap<>();
         all.forEach(
                 t -> by.computeIfAbsent(model.apply(t), m -> new ArrayList<>()).add(t));
@@ -265,7 +269,7 @@ public class TravelService {
         try (InputStream in = new BufferedInputStream(Files.newInputStream(spooled))) {
             file.read(in, keeper);
         } catch (IOException broken) {
-            throw new java.io.UncheckedIOException(broken);
+            throw new UncheckedIOException(broken);
         }
         store.forgetUnknown(here, were);
         return new BookRead(
@@ -315,8 +319,6 @@ public class TravelService {
             }
         }
     }
-
-    private static final String OTHER_KIND = "other";
 
     /** Takes out all that was read of one shop. */
     @Transactional
