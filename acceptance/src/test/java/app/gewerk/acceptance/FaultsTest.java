@@ -15,9 +15,9 @@ import org.junit.jupiter.api.parallel.Isolated;
 @Execution(ExecutionMode.CONCURRENT)
 class FaultsTest {
     /** The server, the database, the script: one each; the bench does a hundred. */
-    private static final int CYCLES = 3;
+    private static final int CYCLES = 2;
 
-    private static final int AWAY_S = 8;
+    private static final int AWAY_S = 5;
 
     private static void everySaveStandsOnce(Writers.Outcome outcome) {
         assertThat(outcome.lost()).as(outcome.words()).isZero();

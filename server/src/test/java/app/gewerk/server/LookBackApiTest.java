@@ -68,7 +68,7 @@ class LookBackApiTest {
             jobs.add(job());
         }
         Random random = new Random(4);
-        for (int i = 0; i < 40; i++) {
+        for (int i = 0; i < 24; i++) {
             long job = jobs.get(random.nextInt(jobs.size()));
             switch (random.nextInt(6)) {
                 case 0 ->
@@ -112,7 +112,7 @@ class LookBackApiTest {
                 equalsACount(i);
             }
         }
-        equalsACount(40);
+        equalsACount(24);
     }
 
     private void equalsACount(int step) {
