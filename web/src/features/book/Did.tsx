@@ -7,7 +7,7 @@ import { PlainSelect } from '../../parts/PlainSelect';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { didQuery } from './queries';
-import { Section } from './Section';
+import { Section } from '../../parts/Section';
 
 const words = texts.did;
 const SIDE = 250;

@@ -7,7 +7,7 @@ import { colour, font } from '../../theme';
 import { HowLong } from '../lasting/HowLong';
 import { AdviceLines } from './AdviceLines';
 import { pageQuery } from './queries';
-import { Section } from './Section';
+import { Section } from '../../parts/Section';
 import { Pictures } from './Pictures';
 
 const words = texts.bookPage;

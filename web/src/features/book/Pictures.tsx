@@ -7,7 +7,7 @@ import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { useMay } from '../shop/useRights';
 import { pageQuery } from './queries';
-import { Section } from './Section';
+import { Section } from '../../parts/Section';
 
 const words = texts.bookPage;
 

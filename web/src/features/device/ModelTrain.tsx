@@ -1,6 +1,6 @@
 import { Box, Button } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { z } from 'zod';
 import { api, ask, Refused, type Schemas } from '../../api/client';
@@ -91,6 +91,8 @@ function TrainOf({ model, train }: { model: Schemas['KnownMachine']; train: Sche
   const study = useQuery(studyQuery(drive));
   const same = useQuery(sameGearsQuery(model.id));
   const known = useQuery(pageQuery(model.id)).data;
+  // One and the same while nothing changes: the drawing is made anew with it.
+  const often = useMemo(() => known && fellOut(drive, known.failed), [drive, known]);
   const [picked, pick] = useState<string>();
   const [slow, setSlow] = useState<Slowness>('off');
   const wheels = drive.wheels;
@@ -157,7 +159,7 @@ function TrainOf({ model, train }: { model: Schemas['KnownMachine']; train: Sche
                 study={drawn}
                 place={place}
                 picked={picked}
-                fellOut={known && fellOut(drive, known.failed)}
+                fellOut={often}
                 slower={slow === 'off' ? undefined : Number(slow)}
                 pick={pick}
                 drag={(code, x, y) => {

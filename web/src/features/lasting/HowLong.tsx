@@ -1,6 +1,7 @@
 import { Box } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { api, ask, type Schemas } from '../../api/client';
+import { Section } from '../../parts/Section';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 
@@ -19,10 +20,7 @@ export function HowLong({ modelId, elsewhere }: { modelId: number; elsewhere: Sc
   }).data;
   if (!lasted || lasted.length + elsewhere.length === 0) return null;
   return (
-    <Box component="section" aria-label={words.title} sx={{ mt: 2 }}>
-      <Box component="h2" sx={{ fontSize: 17, mb: 0.5 }}>
-        {words.title}
-      </Box>
+    <Section title={words.title}>
       <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
         {lasted.map((way) => (
           <Curve key={way.way} way={way} />
@@ -38,7 +36,7 @@ export function HowLong({ modelId, elsewhere }: { modelId: number; elsewhere: Sc
           </Box>
         </Box>
       )}
-    </Box>
+    </Section>
   );
 }
 

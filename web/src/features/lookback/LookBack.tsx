@@ -8,7 +8,7 @@ import { PlainButton } from '../../parts/PlainButton';
 import { dayWords, money } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
-import { Section } from '../book/Section';
+import { Section } from '../../parts/Section';
 import { useKindWords } from '../device/useKindWords';
 import { shopQuery } from '../shop/queries';
 

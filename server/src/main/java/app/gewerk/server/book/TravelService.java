@@ -1,5 +1,6 @@
 package app.gewerk.server.book;
 
+import app.gewerk.core.caution.Cautions;
 import app.gewerk.core.device.Chapter;
 import app.gewerk.core.device.Failures;
 import app.gewerk.core.train.Machine;
@@ -25,13 +26,16 @@ import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -96,9 +100,9 @@ public class TravelService {
     /** Writes all that this shop knows, its own and what it has read of others. */
     public void write(Here here, OutputStream out) throws IOException {
         UUID own = store.own(here);
-        List<Long> mine = store.ownModels(here);
-        List<Long> all = new ArrayList<>(mine);
-        store.modelsElsewhere(here).stream().filter(id -> !mine.contains(id)).forEach(all::add);
+        Set<Long> mine = Set.copyOf(store.ownModels(here));
+        Set<Long> all = new HashSet<>(mine);
+        all.addAll(store.modelsElsewhere(here));
         List<Place> places = devices.models(here, all).stream()
                 .map(m -> new Place(m.maker().toLowerCase(Locale.ROOT), m.name().toLowerCase(Locale.ROOT), m.id()))
                 .sorted(Place.ORDER)
@@ -117,12 +121,12 @@ public class TravelService {
         }
     }
 
-    private void write(Here here, BookFile.Writer writer, List<Place> some, int from, UUID own, List<Long> mine)
+    private void write(Here here, BookFile.Writer writer, List<Place> some, int from, UUID own, Set<Long> mine)
             throws IOException {
         List<Long> ids = some.stream().map(Place::modelId).toList();
-        Map<Long, Chapter> chapters =
-                chapters(here, ids.stream().filter(mine::contains).toList());
         Map<Long, List<BookStore.Picture>> pictures = by(store.pictures(here, ids), BookStore.Picture::modelId);
+        Map<Long, Chapter> chapters =
+                chapters(here, ids.stream().filter(mine::contains).toList(), pictures);
         Map<Long, List<BookStore.Elsewhere>> others = by(store.elsewhere(here, ids), BookStore.Elsewhere::modelId);
         for (int i = 0; i < some.size(); i++) {
             long model = ids.get(i);
@@ -155,10 +159,9 @@ public class TravelService {
     }
 
     /** What this shop itself knows of models. */
-    private Map<Long, Chapter> chapters(Here here, List<Long> ids) {
+    private Map<Long, Chapter> chapters(Here here, List<Long> ids, Map<Long, List<BookStore.Picture>> pictures) {
         Map<Long, List<BookStore.Closed>> closed = by(store.closed(here, ids), BookStore.Closed::modelId);
         Map<Long, List<BookStore.Advice>> advice = by(store.advice(here, ids), BookStore.Advice::modelId);
-        Map<Long, List<BookStore.Picture>> pictures = by(store.pictures(here, ids), BookStore.Picture::modelId);
         Map<Long, List<Chapter.Lasted>> lasted = lasting.mends(here, ids);
         Map<Long, DeviceService.Written> written = devices.written(here, ids);
         Map<Long, Chapter> chapters = new HashMap<>();
@@ -289,12 +292,16 @@ public class TravelService {
         private final List<UUID> wanted;
         private final Map<String, Long> models = new HashMap<>();
         private final DeviceService.ManyModels all;
+        private final Set<String> kinds;
         private int chapters;
 
         Keeper(Here here, List<UUID> wanted) {
             this.here = here;
             this.wanted = wanted;
             this.all = devices.manyModels(here);
+            this.kinds = known.now().cautions().kinds().stream()
+                    .map(Cautions.Kind::code)
+                    .collect(Collectors.toSet());
         }
 
         @Override
@@ -302,8 +309,7 @@ public class TravelService {
             if (!wanted.contains(origin)) {
                 return;
             }
-            boolean knownKind = TravelService.this.known.now().cautions().kinds().stream()
-                    .anyMatch(k -> k.code().equals(chapter.kind()));
+            boolean knownKind = kinds.contains(chapter.kind());
             long model = all.known(knownKind ? chapter.kind() : OTHER_KIND, chapter.maker(), chapter.model());
             models.put(number + " " + origin, model);
             store.keepChapter(here, model, origin, StoredChapter.of(chapter));

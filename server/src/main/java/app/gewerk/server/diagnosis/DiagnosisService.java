@@ -298,8 +298,10 @@ public class DiagnosisService {
             throw Refused.at("why", "culprit.why", "doubt", doubt.get().words());
         }
         // As it stood before anybody said so: how true it was is seen from this.
-        store.keepClaim(
-                here, jobId, diagnosis.likeliest(known(diagnosis, store.answers(here, jobId)), CLAIMED), clock.now());
+        if (store.culprits(here, jobId).isEmpty()) {
+            Map<String, Answer> answers = known(diagnosis, store.answers(here, jobId));
+            store.keepClaim(here, jobId, diagnosis.likeliest(answers, CLAIMED), clock.now());
+        }
         store.addCulprit(here, jobId, fault, words, why.strip(), clock.now());
         jobs.markDone(here, jobId, Step.LISTEN);
         jobs.write(

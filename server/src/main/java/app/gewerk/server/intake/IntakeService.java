@@ -119,16 +119,17 @@ public class IntakeService {
     public Job takeIn(Here here, Intake intake, Optional<String> key) {
         NewJob job = checked(here, intake);
         Set<String> hazards = hazards(intake);
-        Estimate estimate = estimate(here, devices.recall(here, job.kind(), job.maker(), job.model()), job);
+        Estimate estimate = estimate(
+                here, devices.recall(here, job.kind(), job.maker(), job.model()), job.newPrice(), job.wouldSpend());
         return jobs.takeIn(here, job, key, id -> {
             store.setHazards(here, id, hazards);
             store.keepEstimate(here, id, estimate);
         });
     }
 
-    private Estimate estimate(Here here, DeviceService.Recall recall, NewJob job) {
-        return Estimate.of(
-                recall.history(), recall.ofKind(), shop.terms(here).terms(), job.newPrice(), job.wouldSpend());
+    private Estimate estimate(
+            Here here, DeviceService.Recall recall, Optional<BigDecimal> newPrice, Optional<BigDecimal> wouldSpend) {
+        return Estimate.of(recall.history(), recall.ofKind(), shop.terms(here).terms(), newPrice, wouldSpend);
     }
 
     @Transactional
@@ -374,10 +375,9 @@ public class IntakeService {
                         .findFirst()
                         .map(SerialRule.Era::words);
         List<Refusal> ignored = new ArrayList<>();
-        Estimate estimate = Estimate.of(
-                recall.history(),
-                recall.ofKind(),
-                shop.terms(here).terms(),
+        Estimate estimate = estimate(
+                here,
+                recall,
                 price(here, "newPrice", newPrice.strip(), ignored),
                 price(here, "wouldSpend", wouldSpend.strip(), ignored));
         return new AtTheCounter(recall, era, estimate, shop.shop(here).currency());

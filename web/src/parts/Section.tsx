@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
 import type { ReactNode } from 'react';
 
-/** One thing the book tells, under its heading. */
+/** One thing that is told, under its heading. */
 export function Section({ title, children }: { title: string; children: ReactNode }) {
   return (
     <Box component="section" aria-label={title} sx={{ mt: 2 }}>
