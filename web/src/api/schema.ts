@@ -644,6 +644,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dayplan/interruption": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["interruption"];
+        put?: never;
+        post: operations["interrupted"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dayplan/interruption/over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["over"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dayplan/promise": {
         parameters: {
             query?: never;
@@ -1630,6 +1662,38 @@ export interface paths {
         get: operations["jobSolid"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messages/{jobId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sent"];
+        put?: never;
+        post: operations["send"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messages/{jobId}/{messageId}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["withdraw_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3432,11 +3496,21 @@ export interface components {
             /** Format: double */
             read: number;
         };
+        AtBench: {
+            name?: string;
+            /** Format: int64 */
+            personId: number;
+            skills: ("electrical" | "battery" | "pressure" | "making")[];
+        };
         AtTheCounter: {
             currency: string;
             era?: string;
             estimate: components["schemas"]["Estimate"];
             recall: components["schemas"]["Recall"];
+        };
+        BackAtWork: {
+            /** Format: double */
+            minutes?: number;
         };
         Backlash: {
             asMeasured: components["schemas"]["WorkingBacklash"];
@@ -3520,10 +3594,16 @@ export interface components {
             trayNumber: number;
         };
         BenchHours: {
+            closed: components["schemas"]["ClosedDays"][];
+            /** Format: time-local */
+            closes?: string;
+            crew: components["schemas"]["AtBench"][];
             /** Format: int32 */
             dayMinutes: number;
+            days: number[];
             /** Format: int32 */
             hands: number;
+            holidays: boolean;
         };
         BenchMinutes: {
             /** Format: int32 */
@@ -3645,6 +3725,14 @@ export interface components {
             largerMm?: number;
             /** @enum {string} */
             shape: "round" | "d" | "doubleD" | "key" | "hexagon" | "square" | "spline" | "knurl";
+        };
+        Broken: {
+            /** @enum {string} */
+            kind: "counter" | "telephone" | "question" | "delivery" | "other";
+            /** Format: double */
+            minutes: number;
+            /** Format: int32 */
+            times: number;
         };
         Called: {
             name: string;
@@ -3858,6 +3946,12 @@ export interface components {
             by: string;
             closing: components["schemas"]["Closing"];
         };
+        ClosedDays: {
+            /** Format: date */
+            from: string;
+            /** Format: date */
+            to: string;
+        };
         Closing: {
             /** Format: int32 */
             leftOver: number;
@@ -3921,6 +4015,16 @@ export interface components {
             offMm?: number;
             /** Format: double */
             sameTeethMeetHz?: number;
+        };
+        Cost: {
+            /** Format: double */
+            backAtIt: number;
+            byKind: components["schemas"]["Broken"][];
+            /** Format: double */
+            minutes: number;
+            money: number;
+            /** Format: int32 */
+            times: number;
         };
         Count: {
             arc?: components["schemas"]["Arc"];
@@ -3996,6 +4100,11 @@ export interface components {
             /** @enum {string} */
             weight: "harmless" | "benchWork" | "risk";
             words: string;
+        };
+        Disturbance: {
+            cost: components["schemas"]["Cost"];
+            /** Format: double */
+            lateMinutes: number;
         };
         Donor: {
             at: components["schemas"]["DonorAt"];
@@ -4448,6 +4557,14 @@ export interface components {
             /** Format: int32 */
             pieces: number;
         };
+        GoingOn: {
+            /** Format: int64 */
+            jobId?: number;
+            /** @enum {string} */
+            kind: "counter" | "telephone" | "question" | "delivery" | "other";
+            /** Format: date-time */
+            since: string;
+        };
         Gone: {
             broken: boolean;
             /** Format: int64 */
@@ -4626,6 +4743,11 @@ export interface components {
             promisedOn?: string;
             serial?: string;
             wouldSpend?: string;
+        };
+        Interrupted: {
+            /** Format: int64 */
+            jobId?: number;
+            kind: string;
         };
         IssuedBill: {
             bill: components["schemas"]["Bill"];
@@ -5359,6 +5481,9 @@ export interface components {
             pieces: number;
             why: string;
         };
+        MyInterruption: {
+            goingOn?: components["schemas"]["GoingOn"];
+        };
         Name: {
             name: string;
         };
@@ -5456,6 +5581,14 @@ export interface components {
             what?: "tipDiameter" | "span" | "rootDiameter" | "centreDistance" | "overPins" | "chordOverTips" | "pitchesAlong" | "helixAngle" | "leadAngle" | "coneAngle" | "toothHeight";
             words: string;
         };
+        NobodyCan: {
+            /** Format: int64 */
+            jobId: number;
+            machine: string;
+            needs: ("electrical" | "battery" | "pressure" | "making")[];
+            /** Format: int32 */
+            tray: number;
+        };
         NotFetched: {
             /** Format: int64 */
             jobId: number;
@@ -5471,6 +5604,16 @@ export interface components {
             /** @enum {string} */
             way: "glue" | "freshTeeth" | "donor" | "buy" | "original" | "substitute" | "print" | "cast" | "metal" | "assembly" | "askOwner" | "decline";
             why: string;
+        };
+        NotReached: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            jobId: number;
+            machine: string;
+            /** Format: int32 */
+            tray: number;
+            words: string;
         };
         Note: {
             done: boolean;
@@ -6556,8 +6699,31 @@ export interface components {
             transitDays: number;
             zone: string;
         };
+        SendMessage: {
+            about: string;
+            letter: string;
+            to: string;
+        };
         Sent: {
             keys: string;
+        };
+        SentMessage: {
+            /** @enum {string} */
+            about: "ready" | "needsWord" | "delayed";
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: int64 */
+            id: number;
+            letter: string;
+            /** @enum {string} */
+            state: "waiting" | "onItsWay" | "arrived" | "bounced" | "refused" | "withdrawn";
+            to: string;
+            /** Format: int32 */
+            tries: number;
+            /** @enum {string} */
+            why?: "noSuchAddress" | "boxFull" | "switchedOff" | "blocked" | "tooLong" | "givenUp";
+            words: string;
         };
         SerialRule: {
             maker: string;
@@ -7540,12 +7706,16 @@ export interface components {
             wanted?: number;
         };
         WorkPlan: {
+            country?: string;
+            disturbance: components["schemas"]["Disturbance"];
             hours: components["schemas"]["BenchHours"];
             /** Format: double */
             lateMinutes: number;
             /** Format: double */
             leastLateMinutes: number;
+            nobodyCan: components["schemas"]["NobodyCan"][];
             notFetched: components["schemas"]["NotFetched"][];
+            notReached: components["schemas"]["NotReached"][];
             planned: components["schemas"]["PlannedWork"][];
             waiting: components["schemas"]["WaitingWork"][];
         };
@@ -8651,6 +8821,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchHours"];
+                };
+            };
+        };
+    };
+    interruption: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MyInterruption"];
+                };
+            };
+        };
+    };
+    interrupted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Interrupted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MyInterruption"];
+                };
+            };
+        };
+    };
+    over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BackAtWork"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MyInterruption"];
                 };
             };
         };
@@ -10375,6 +10613,79 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobSolid"];
+                };
+            };
+        };
+    };
+    sent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentMessage"][];
+                };
+            };
+        };
+    };
+    send: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendMessage"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentMessage"][];
+                };
+            };
+        };
+    };
+    withdraw_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+                messageId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentMessage"][];
                 };
             };
         };

@@ -28,6 +28,7 @@ class LayeringTest {
                     "java..",
                     "org.jspecify..",
                     "org.hipparchus..",
+                    "de.focus_shift.jollyday..",
                     "org.locationtech.jts..",
                     "com.ibm.icu..",
                     "org.yaml.snakeyaml..",

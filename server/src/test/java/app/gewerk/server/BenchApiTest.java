@@ -137,7 +137,8 @@ class BenchApiTest {
                         .body()
                         .path("chapters")
                         .propertyNames())
-                .containsExactly("cautions", "heard", "ledger", "damage", "gear", "decisions", "closing", "proof");
+                .containsExactly(
+                        "cautions", "heard", "ledger", "damage", "gear", "decisions", "closing", "proof", "messages");
     }
 
     @Test

@@ -290,7 +290,14 @@ class BillingApiTest {
         assertThat(sizes.values()).allMatch(size -> size > 100);
 
         int told = learned(first);
+        api.post(
+                mara,
+                "/api/messages/" + first,
+                Map.of("about", "ready", "to", "0170 555 1234", "letter", "Dear owner, it is ready"));
         assertThat(api.post(mara, erase, Map.of("meant", true)).status()).isEqualTo(200);
+        assertThat(api.get("/api/messages/" + first).text())
+                .doesNotContain("0170")
+                .doesNotContain("Dear owner");
         for (long id : mine) {
             String whole = api.get("/api/handback/" + id + "/job.json").text();
             assertThat(whole)

@@ -5,8 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import jakarta.servlet.http.Cookie;
 import java.time.LocalDate;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -91,8 +93,32 @@ class LearningApiTest {
         assertThat(cameBack(mine, 999_999L).status()).isEqualTo(404);
     }
 
+    /** Every day of the week, and what else is said of it. */
+    private static Map<String, Object> hours(Map<String, Object> said) {
+        Map<String, Object> hours = new HashMap<>(Map.of(
+                "dayMinutes",
+                420,
+                "hands",
+                1,
+                "days",
+                List.of(1, 2, 3, 4, 5, 6, 7),
+                "holidays",
+                false,
+                "closed",
+                List.of(),
+                "crew",
+                List.of()));
+        hours.putAll(said);
+        return hours;
+    }
+
+    private Api.Answer saveHours(Map<String, Object> said) {
+        return api.put(mara, "/api/dayplan/hours", hours(said));
+    }
+
     @Test
     void theDayPlansItselfAndMovesWhenTheTrayDoes() {
+        saveHours(Map.of());
         long soon = job("C-1");
         owner.execute("update job set promised_on = current_date where id = " + soon);
         JsonNode plan = api.get("/api/dayplan").body();
@@ -118,6 +144,7 @@ class LearningApiTest {
 
     @Test
     void aPromiseHasItsChanceByDayAndNonsenseIsRefused() {
+        saveHours(Map.of());
         JsonNode promise =
                 api.get("/api/dayplan/promise?minutes=60&arrives=3&due=6").body();
         double last = 0;
@@ -131,8 +158,100 @@ class LearningApiTest {
                 .as("its part is not here")
                 .isLessThan(0.1);
         assertThat(api.get("/api/dayplan/promise?minutes=0").status()).isEqualTo(422);
-        assertThat(api.put(mara, "/api/dayplan/hours", Map.of("dayMinutes", 420, "hands", 0))
+        assertThat(saveHours(Map.of("hands", 0)).status()).isEqualTo(422);
+    }
+
+    @Test
+    void noDayIsPromisedOnWhichNobodyWorks() {
+        LocalDate today = LocalDate.now(java.time.ZoneId.systemDefault());
+        List<Integer> notTomorrow = IntStream.rangeClosed(1, 7)
+                .filter(d -> d != today.plusDays(1).getDayOfWeek().getValue())
+                .boxed()
+                .toList();
+        Map<String, String> leave = Map.of(
+                "from", today.plusDays(3).toString(), "to", today.plusDays(4).toString());
+        JsonNode kept = saveHours(Map.of("days", notTomorrow, "closed", List.of(leave), "closes", "23:59:00"))
+                .body();
+        assertThat(kept.path("closed").get(0).path("to").asString())
+                .isEqualTo(today.plusDays(4).toString());
+        JsonNode days = api.get("/api/dayplan/promise?minutes=60").body().path("days");
+        assertThat(days.get(0).path("day").asString()).isEqualTo(today.toString());
+        assertThat(days.get(1).path("day").asString())
+                .isEqualTo(today.plusDays(2).toString());
+        assertThat(days.get(2).path("day").asString())
+                .isEqualTo(today.plusDays(5).toString());
+        assertThat(saveHours(Map.of("closed", List.of(leave, leave))).detail()).contains("make one of them");
+        assertThat(saveHours(Map.of("days", List.of())).detail()).contains("at least one day");
+        assertThat(saveHours(Map.of("days", List.of(0))).status()).isEqualTo(422);
+        saveHours(Map.of());
+    }
+
+    @Test
+    void whatNobodyAtTheBenchCanDoIsSaidAndGoesToWhoCan() {
+        long here = job("M-1");
+        owner.execute(
+                "insert into job_hazard (shop_id, job_id, hazard) select shop_id, id, 'battery' from job where id = "
+                        + here + " on conflict do nothing");
+        long me = api.get(mara, "/api/shop").body().path("here").path("id").asLong();
+        long other = otherThan(me);
+        Map<String, Object> mine = Map.of("personId", me, "skills", List.of("battery"));
+        Map<String, Object> theirs = Map.of("personId", other, "skills", List.of());
+        assertThat(saveHours(Map.of("crew", List.of(theirs, mine))).status()).isEqualTo(200);
+        JsonNode plan = api.get("/api/dayplan").body();
+        String hand = plan.path("hours")
+                .path("crew")
+                .get(slot(plan, here).path("hand").asInt())
+                .path("name")
+                .asString();
+        assertThat(hand).isEqualTo("Mara");
+        saveHours(Map.of("crew", List.of(theirs, Map.of("personId", me, "skills", List.of("electrical")))));
+        assertThat(slot(api.get("/api/dayplan").body(), here).isMissingNode())
+                .as("a skill nobody is said to have is asked of nobody")
+                .isFalse();
+        assertThat(saveHours(Map.of("crew", List.of(Map.of("personId", 999_999, "skills", List.of()))))
                         .status())
+                .isEqualTo(404);
+        saveHours(Map.of());
+    }
+
+    private long otherThan(long me) {
+        api.stepUp("Ilva");
+        for (JsonNode person : api.get("/api/shop").body().path("people")) {
+            if (person.path("id").asLong() != me) {
+                return person.path("id").asLong();
+            }
+        }
+        throw new AssertionError("nobody else works here");
+    }
+
+    @Test
+    void interruptionsAreCountedAndWhatTheyCostIsSaid() {
+        saveHours(Map.of());
+        long late = job("I-1");
+        owner.execute("update job set promised_on = current_date - 1 where id = " + late);
+        assertThat(api.post(mara, "/api/dayplan/interruption/over", Map.of()).status())
                 .isEqualTo(422);
+        api.post(mara, "/api/dayplan/interruption", Map.of("kind", "telephone", "jobId", late));
+        JsonNode mine = api.post(mara, "/api/dayplan/interruption", Map.of("kind", "counter", "jobId", late))
+                .body();
+        assertThat(mine.path("goingOn").path("kind").asString())
+                .as("said anew, not begun twice")
+                .isEqualTo("counter");
+        owner.execute("update interruption set began_at = began_at - interval '3 hours' where minutes is null");
+        Api.Answer forgotten = api.post(mara, "/api/dayplan/interruption/over", Map.of());
+        assertThat(forgotten.detail()).contains("how many minutes");
+        assertThat(api.post(mara, "/api/dayplan/interruption/over", Map.of("minutes", 12))
+                        .body()
+                        .has("goingOn"))
+                .isFalse();
+        JsonNode plan = api.get("/api/dayplan").body();
+        JsonNode cost = plan.path("disturbance").path("cost");
+        assertThat(cost.path("times").asInt()).isEqualTo(1);
+        assertThat(cost.path("minutes").asDouble()).isEqualTo(12);
+        assertThat(cost.path("byKind").get(0).path("kind").asString()).isEqualTo("counter");
+        assertThat(plan.path("disturbance").path("lateMinutes").asDouble())
+                .as("without them less would be late")
+                .isLessThan(plan.path("lateMinutes").asDouble());
+        owner.execute("delete from interruption");
     }
 }

@@ -123,6 +123,7 @@ class RightsTest {
                 GET /api/proving/{jobId}
                 GET /api/dayplan
                 GET /api/dayplan/promise
+                GET /api/dayplan/interruption
                 GET /api/device/{modelId}/lasted
                 GET /api/lasting/{jobId}/before
                 GET /api/book/did
@@ -136,6 +137,7 @@ class RightsTest {
                 GET /api/handback/{jobId}
                 GET /api/handback/{jobId}/report.pdf
                 GET /api/handback/{jobId}/messages
+                GET /api/messages/{jobId}
                 GET /api/handback/{jobId}/pick-up.ics
                 GET /api/handback/{jobId}/bills/{bill}/bill.pdf
                 GET /api/handback/{jobId}/bills/{bill}/bill.xml
@@ -180,6 +182,8 @@ class RightsTest {
                 POST /api/handback/{jobId}/bills
                 POST /api/handback/{jobId}/bills/{bill}/credit
                 POST /api/handback/{jobId}/hand-over
+                POST /api/messages/{jobId}
+                POST /api/messages/{jobId}/{messageId}/withdraw
                 POST /api/photo/{jobId}
                 PUT /api/photo/{jobId}/{id}/marks
                 POST /api/sourcing/parcels/{orderId}/lines/{position}
@@ -249,6 +253,8 @@ class RightsTest {
                 POST /api/train/{jobId}/gear
                 POST /api/teardown/{jobId}/unseen
                 POST /api/teardown/{jobId}/way-in
+                POST /api/dayplan/interruption
+                POST /api/dayplan/interruption/over
                 """);
         TABLE.put("owner", """
                 POST /api/account/begin

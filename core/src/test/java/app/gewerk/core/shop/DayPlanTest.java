@@ -1,16 +1,22 @@
 package app.gewerk.core.shop;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 import static org.assertj.core.api.Assertions.within;
 
 import app.gewerk.core.ClaimedAgainstRight;
 import app.gewerk.core.device.Reliability;
 import app.gewerk.core.words.Catalogue;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.Random;
+import java.util.Set;
+import java.util.stream.IntStream;
+import org.hipparchus.distribution.continuous.ExponentialDistribution;
 import org.hipparchus.distribution.continuous.LogNormalDistribution;
+import org.hipparchus.distribution.discrete.PoissonDistribution;
 import org.junit.jupiter.api.Test;
 
 /** What to work on next, and what can be promised. */
@@ -19,13 +25,18 @@ class DayPlanTest {
         return new Work(id, minutes, 0, from, 0, due < 0 ? OptionalDouble.empty() : OptionalDouble.of(due), 50);
     }
 
+    /** The ends of days of 420 minutes. */
+    private static double[] days(int many) {
+        return IntStream.rangeClosed(1, many).mapToDouble(d -> 420 * d).toArray();
+    }
+
     private static List<Long> order(DayPlan plan) {
         return plan.slots().stream().map(DayPlan.Slot::id).toList();
     }
 
     @Test
     void whatIsPromisedSoonestComesFirstAndWhatIsPromisedToNobodyLast() {
-        DayPlan plan = DayPlan.of(List.of(work(1, 60, 0, -1), work(2, 60, 0, 900), work(3, 60, 0, 100)), 1);
+        DayPlan plan = DayPlan.of(List.of(work(1, 60, 0, -1), work(2, 60, 0, 900), work(3, 60, 0, 100)), Crew.of(1));
         assertThat(order(plan)).containsExactly(3L, 2L, 1L);
         assertThat(plan.lateMinutes()).isZero();
         assertThat(Catalogue.english().words(plan.slots().getFirst().why())).contains("40 min");
@@ -40,7 +51,7 @@ class DayPlanTest {
                 works.add(work(i, 10 + random.nextInt(90), random.nextInt(800), random.nextInt(2000)));
             }
             int hands = 1 + random.nextInt(3);
-            DayPlan plan = DayPlan.of(works, hands);
+            DayPlan plan = DayPlan.of(works, Crew.of(hands));
             assertThat(plan.slots()).hasSize(30);
             double[] free = new double[hands];
             for (DayPlan.Slot slot : plan.slots()) {
@@ -65,7 +76,7 @@ class DayPlanTest {
                 works.add(work(i, 20 + random.nextInt(80), 0, 60 + random.nextInt(250)));
             }
             double best = best(works, new ArrayList<>(), 0, 0);
-            DayPlan plan = DayPlan.of(works, 1);
+            DayPlan plan = DayPlan.of(works, Crew.of(1));
             assertThat(plan.leastLateMinutes()).isLessThanOrEqualTo(best + 1e-9);
             assertThat(plan.lateMinutes()).isGreaterThanOrEqualTo(best - 1e-9);
             planned += plan.lateMinutes();
@@ -94,7 +105,7 @@ class DayPlanTest {
     @Test
     void aJobAloneIsDoneByItsOwnChance() {
         Work one = new Work(1, 300, 0.5, 0, 0, OptionalDouble.of(420), 50);
-        Promise.Outlook outlook = Promise.of(List.of(), one, 1, 420, 3, 20_000);
+        Promise.Outlook outlook = Promise.of(List.of(), one, Crew.of(1), days(3), 20_000);
         LogNormalDistribution takes = new LogNormalDistribution(Math.log(300), 0.5);
         for (int day = 0; day < 3; day++) {
             assertThat(outlook.chances().get(day))
@@ -108,7 +119,7 @@ class DayPlanTest {
                 new Work(1, 300, 0.3, 0, 0, OptionalDouble.of(840), 50),
                 new Work(2, 300, 0.3, 0, 0, OptionalDouble.of(840), 50));
         Work soon = new Work(3, 200, 0.3, 0, 0, OptionalDouble.of(420), 50);
-        Promise.Outlook outlook = Promise.of(open, soon, 1, 420, 5, 2000);
+        Promise.Outlook outlook = Promise.of(open, soon, Crew.of(1), days(5), 2000);
         assertThat(outlook.chances()).isSorted();
         assertThat(outlook.others()).anySatisfy(h -> assertThat(h.after()).isLessThan(h.before() - 0.05));
         assertThat(outlook.others()).allSatisfy(h -> assertThat(h.after()).isLessThanOrEqualTo(h.before() + 0.02));
@@ -121,13 +132,24 @@ class DayPlanTest {
     @Test
     void promisesAreKeptAsOftenAsClaimed() {
         StringBuilder told = new StringBuilder();
-        Reliability plain = reliability(1, 0);
+        Interruptions often = new Interruptions(2.0 / 60, 5);
+        Reliability plain = reliability(1, 0, Interruptions.NONE, Interruptions.NONE);
+        Reliability counted = reliability(1, 0, often, often);
         told.append("15 % longer than told: ")
-                .append(reliability(1.15, 0).error())
+                .append(reliability(1.15, 0, Interruptions.NONE, Interruptions.NONE)
+                        .error())
                 .append('\n');
         told.append("an hour lost in every third: ")
-                .append(reliability(1, 60).error())
+                .append(reliability(1, 60, Interruptions.NONE, Interruptions.NONE)
+                        .error())
                 .append('\n');
+        told.append("interrupted twice an hour, counted: ")
+                .append(counted.error())
+                .append('\n');
+        told.append("interrupted twice an hour, not counted: ")
+                .append(reliability(1, 0, often, Interruptions.NONE).error())
+                .append('\n');
+        assertThat(counted.error()).as("%s", counted.bins()).isLessThan(0.06);
         ClaimedAgainstRight.plot(
                 "promises.svg",
                 plain.bins().stream()
@@ -143,7 +165,8 @@ class DayPlanTest {
                 .isGreaterThan(100);
     }
 
-    private static Reliability reliability(double longer, double lost) {
+    private static Reliability reliability(double longer, double lost, Interruptions real, Interruptions counted) {
+        Crew crew = new Crew(Crew.of(1).hands(), counted);
         Random truth = new Random(77);
         List<Reliability.Claim> claims = new ArrayList<>();
         for (int shop = 0; shop < 400; shop++) {
@@ -168,7 +191,7 @@ class DayPlanTest {
                     waits ? 150 : 0,
                     OptionalDouble.of(420 * (day + 1)),
                     50);
-            double claimed = Promise.of(open, one, 1, 420, 4, 400).chances().get(day);
+            double claimed = Promise.of(open, one, crew, days(4), 400).chances().get(day);
             List<Work> all = new ArrayList<>(open);
             all.add(one);
             double hour = truth.nextInt(3) == 0 ? lost : 0;
@@ -177,12 +200,82 @@ class DayPlanTest {
                     .mapToDouble(w -> longer
                             * new LogNormalDistribution(Math.log(w.minutes()), w.scatter())
                                     .inverseCumulativeProbability(0.0005 + 0.999 * truth.nextDouble()))
+                    .map(m -> m + interrupted(m, real, truth))
                     .toArray();
             double[] from =
                     all.stream().mapToDouble(w -> hour + w.drawFrom(truth)).toArray();
             claims.add(new Reliability.Claim(
-                    claimed, new DayPlan.Course(all, 1).ends(minutes, from)[10] <= 420 * (day + 1)));
+                    claimed, new DayPlan.Course(all, crew).ends(minutes, from)[10] <= 420 * (day + 1)));
         }
         return Reliability.of(claims);
+    }
+
+    /** Not the plan's own way of drawing: how many at once, by the library's Poisson, then how long each. */
+    private static double interrupted(double minutes, Interruptions real, Random truth) {
+        if (real.perMinute() == 0) {
+            return 0;
+        }
+        int times =
+                new PoissonDistribution(real.perMinute() * minutes).inverseCumulativeProbability(truth.nextDouble());
+        return IntStream.range(0, times)
+                .mapToDouble(t -> Interruptions.BACK_AT_IT
+                        + new ExponentialDistribution(real.minutes())
+                                .inverseCumulativeProbability(0.9999 * truth.nextDouble()))
+                .sum();
+    }
+
+    @Test
+    void whatNeedsASkillIsLeftToWhoHasItAndWhatNobodyCanIsSaid() {
+        Work mains = new Work(1, 60, 0, 0, 0, OptionalDouble.of(60), 50, Set.of(Skill.ELECTRICAL));
+        Work plain = work(2, 60, 0, 60);
+        Work made = new Work(3, 60, 0, 0, 0, OptionalDouble.empty(), 50, Set.of(Skill.MAKING));
+        Crew crew = new Crew(List.of(Set.of(Skill.ELECTRICAL), Set.of()), Interruptions.NONE);
+        DayPlan plan = DayPlan.of(List.of(plain, mains, made), crew);
+        assertThat(plan.lateMinutes()).isZero();
+        assertThat(plan.slots())
+                .extracting(DayPlan.Slot::id, DayPlan.Slot::hand)
+                .containsExactlyInAnyOrder(tuple(1L, 0), tuple(2L, 1));
+        assertThat(plan.nobodyCan()).containsExactly(3L);
+        // Nobody who can: it cannot be promised at all.
+        assertThat(Promise.of(List.of(), made, crew, days(3), 50).chances()).containsOnly(0.0);
+    }
+
+    @Test
+    void aHandWaitsForNothingWhileItCanDoSomethingElse() {
+        Work later = new Work(1, 60, 0, 500, 0, OptionalDouble.of(600), 50, Set.of(Skill.BATTERY));
+        DayPlan plan = DayPlan.of(
+                List.of(later, work(2, 60, 0, -1)),
+                new Crew(List.of(Set.of(Skill.BATTERY), Set.of()), Interruptions.NONE));
+        assertThat(plan.slots())
+                .extracting(DayPlan.Slot::id, DayPlan.Slot::from)
+                .containsExactly(tuple(2L, 0.0), tuple(1L, 500.0));
+    }
+
+    /** The mean of what is drawn against the product of the library's means. */
+    @Test
+    void interruptionsMakeWorkLongerByTheirRateAndLength() {
+        Interruptions often = new Interruptions(1.5 / 60, 6);
+        Random random = new Random(3);
+        double sum = 0;
+        for (int i = 0; i < 20_000; i++) {
+            sum += often.draw(90, random);
+        }
+        double expected = new PoissonDistribution(1.5 * 90 / 60).getNumericalMean()
+                * (new ExponentialDistribution(6).getNumericalMean() + 3);
+        assertThat(sum / 20_000).isCloseTo(expected, within(0.03 * expected));
+        assertThat(90 * (often.longer() - 1)).isCloseTo(expected, within(1e-9));
+    }
+
+    @Test
+    void whatIsCountedWeighsMoreTheLongerItWasCounted() {
+        assertThat(Interruptions.counted(List.of(), 5000)).isEqualTo(Interruptions.NONE);
+        List<Double> once = List.of(20.0);
+        Interruptions soon = Interruptions.counted(once, 60);
+        Interruptions later = Interruptions.counted(once, 6000);
+        assertThat(soon.perMinute()).isBetween(0.5 / 60, 1.0 / 60);
+        assertThat(later.perMinute()).isLessThan(0.1 / 60);
+        Interruptions many = Interruptions.counted(Collections.nCopies(400, 10.0), 12_000);
+        assertThat(many.perMinute()).isCloseTo(2.0 / 60, within(0.1 / 60));
+        assertThat(many.minutes()).isCloseTo(10, within(0.1));
     }
 }

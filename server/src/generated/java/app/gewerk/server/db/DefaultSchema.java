@@ -16,6 +16,7 @@ import app.gewerk.server.db.tables.BookOrigin;
 import app.gewerk.server.db.tables.BookPicture;
 import app.gewerk.server.db.tables.CautionTick;
 import app.gewerk.server.db.tables.Claim;
+import app.gewerk.server.db.tables.ClosedDays;
 import app.gewerk.server.db.tables.Closing;
 import app.gewerk.server.db.tables.ClosingChange;
 import app.gewerk.server.db.tables.ClosingStep;
@@ -28,6 +29,7 @@ import app.gewerk.server.db.tables.GearReading;
 import app.gewerk.server.db.tables.Handback;
 import app.gewerk.server.db.tables.HiddenPartAnswer;
 import app.gewerk.server.db.tables.ImportRule;
+import app.gewerk.server.db.tables.Interruption;
 import app.gewerk.server.db.tables.Job;
 import app.gewerk.server.db.tables.JobCircumstances;
 import app.gewerk.server.db.tables.JobCulprit;
@@ -47,6 +49,7 @@ import app.gewerk.server.db.tables.MonthChanged;
 import app.gewerk.server.db.tables.MonthFigures;
 import app.gewerk.server.db.tables.Need;
 import app.gewerk.server.db.tables.NeedWord;
+import app.gewerk.server.db.tables.OwnerMessage;
 import app.gewerk.server.db.tables.PartCompanion;
 import app.gewerk.server.db.tables.PartLookalike;
 import app.gewerk.server.db.tables.PartNumber;
@@ -160,6 +163,11 @@ public class DefaultSchema extends SchemaImpl {
     public final Claim CLAIM = Claim.CLAIM;
 
     /**
+     * The table <code>closed_days</code>.
+     */
+    public final ClosedDays CLOSED_DAYS = ClosedDays.CLOSED_DAYS;
+
+    /**
      * The table <code>closing</code>.
      */
     public final Closing CLOSING = Closing.CLOSING;
@@ -218,6 +226,11 @@ public class DefaultSchema extends SchemaImpl {
      * The table <code>import_rule</code>.
      */
     public final ImportRule IMPORT_RULE = ImportRule.IMPORT_RULE;
+
+    /**
+     * The table <code>interruption</code>.
+     */
+    public final Interruption INTERRUPTION = Interruption.INTERRUPTION;
 
     /**
      * The table <code>job</code>.
@@ -313,6 +326,11 @@ public class DefaultSchema extends SchemaImpl {
      * The table <code>need_word</code>.
      */
     public final NeedWord NEED_WORD = NeedWord.NEED_WORD;
+
+    /**
+     * The table <code>owner_message</code>.
+     */
+    public final OwnerMessage OWNER_MESSAGE = OwnerMessage.OWNER_MESSAGE;
 
     /**
      * The table <code>part_companion</code>.
@@ -482,6 +500,7 @@ public class DefaultSchema extends SchemaImpl {
             BookPicture.BOOK_PICTURE,
             CautionTick.CAUTION_TICK,
             Claim.CLAIM,
+            ClosedDays.CLOSED_DAYS,
             Closing.CLOSING,
             ClosingChange.CLOSING_CHANGE,
             ClosingStep.CLOSING_STEP,
@@ -494,6 +513,7 @@ public class DefaultSchema extends SchemaImpl {
             Handback.HANDBACK,
             HiddenPartAnswer.HIDDEN_PART_ANSWER,
             ImportRule.IMPORT_RULE,
+            Interruption.INTERRUPTION,
             Job.JOB,
             JobCircumstances.JOB_CIRCUMSTANCES,
             JobCulprit.JOB_CULPRIT,
@@ -513,6 +533,7 @@ public class DefaultSchema extends SchemaImpl {
             MonthFigures.MONTH_FIGURES,
             Need.NEED,
             NeedWord.NEED_WORD,
+            OwnerMessage.OWNER_MESSAGE,
             PartCompanion.PART_COMPANION,
             PartLookalike.PART_LOOKALIKE,
             PartNumber.PART_NUMBER,

@@ -16,6 +16,7 @@ import app.gewerk.server.db.tables.BookOrigin;
 import app.gewerk.server.db.tables.BookPicture;
 import app.gewerk.server.db.tables.CautionTick;
 import app.gewerk.server.db.tables.Claim;
+import app.gewerk.server.db.tables.ClosedDays;
 import app.gewerk.server.db.tables.Closing;
 import app.gewerk.server.db.tables.ClosingChange;
 import app.gewerk.server.db.tables.ClosingStep;
@@ -28,6 +29,7 @@ import app.gewerk.server.db.tables.GearReading;
 import app.gewerk.server.db.tables.Handback;
 import app.gewerk.server.db.tables.HiddenPartAnswer;
 import app.gewerk.server.db.tables.ImportRule;
+import app.gewerk.server.db.tables.Interruption;
 import app.gewerk.server.db.tables.Job;
 import app.gewerk.server.db.tables.JobCircumstances;
 import app.gewerk.server.db.tables.JobCulprit;
@@ -47,6 +49,7 @@ import app.gewerk.server.db.tables.MonthChanged;
 import app.gewerk.server.db.tables.MonthFigures;
 import app.gewerk.server.db.tables.Need;
 import app.gewerk.server.db.tables.NeedWord;
+import app.gewerk.server.db.tables.OwnerMessage;
 import app.gewerk.server.db.tables.PartCompanion;
 import app.gewerk.server.db.tables.PartLookalike;
 import app.gewerk.server.db.tables.PartNumber;
@@ -145,6 +148,11 @@ public class Tables {
     public static final Claim CLAIM = Claim.CLAIM;
 
     /**
+     * The table <code>closed_days</code>.
+     */
+    public static final ClosedDays CLOSED_DAYS = ClosedDays.CLOSED_DAYS;
+
+    /**
      * The table <code>closing</code>.
      */
     public static final Closing CLOSING = Closing.CLOSING;
@@ -203,6 +211,11 @@ public class Tables {
      * The table <code>import_rule</code>.
      */
     public static final ImportRule IMPORT_RULE = ImportRule.IMPORT_RULE;
+
+    /**
+     * The table <code>interruption</code>.
+     */
+    public static final Interruption INTERRUPTION = Interruption.INTERRUPTION;
 
     /**
      * The table <code>job</code>.
@@ -298,6 +311,11 @@ public class Tables {
      * The table <code>need_word</code>.
      */
     public static final NeedWord NEED_WORD = NeedWord.NEED_WORD;
+
+    /**
+     * The table <code>owner_message</code>.
+     */
+    public static final OwnerMessage OWNER_MESSAGE = OwnerMessage.OWNER_MESSAGE;
 
     /**
      * The table <code>part_companion</code>.

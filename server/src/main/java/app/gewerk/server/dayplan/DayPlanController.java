@@ -1,9 +1,13 @@
 package app.gewerk.server.dayplan;
 
+import app.gewerk.core.Wire;
 import app.gewerk.core.account.Right;
 import app.gewerk.server.http.Needs;
 import app.gewerk.server.shop.Here;
+import java.util.Optional;
+import java.util.OptionalDouble;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -15,9 +19,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/dayplan")
 class DayPlanController {
     private final DayPlanService plans;
+    private final InterruptionService interruptions;
 
-    DayPlanController(DayPlanService plans) {
+    DayPlanController(DayPlanService plans, InterruptionService interruptions) {
         this.plans = plans;
+        this.interruptions = interruptions;
     }
 
     @GetMapping
@@ -41,7 +47,31 @@ class DayPlanController {
 
     @PutMapping("/hours")
     @Needs(Right.SHOP)
-    DayPlanService.BenchHours hours(Here here, @RequestBody DayPlanService.BenchHours hours) {
+    BenchHours hours(Here here, @RequestBody BenchHours hours) {
         return plans.saveHours(here, hours);
+    }
+
+    /** @param jobId what lay on the bench */
+    record Interrupted(String kind, Optional<Long> jobId) {}
+
+    /** @param minutes it took; left out: until now */
+    record BackAtWork(Optional<Double> minutes) {}
+
+    @GetMapping("/interruption")
+    InterruptionService.MyInterruption interruption(Here here) {
+        return interruptions.mine(here);
+    }
+
+    @PostMapping("/interruption")
+    @Needs(Right.BENCH)
+    InterruptionService.MyInterruption interrupted(Here here, @RequestBody Interrupted interrupted) {
+        return interruptions.begin(
+                here, Wire.parse(InterruptionService.Kind.class, interrupted.kind()), interrupted.jobId());
+    }
+
+    @PostMapping("/interruption/over")
+    @Needs(Right.BENCH)
+    InterruptionService.MyInterruption over(Here here, @RequestBody BackAtWork back) {
+        return interruptions.over(here, back.minutes().map(OptionalDouble::of).orElse(OptionalDouble.empty()));
     }
 }

@@ -3,23 +3,29 @@ package app.gewerk.server.dayplan;
 import app.gewerk.core.gear.Limits;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
+import app.gewerk.core.shop.BenchWeek;
+import app.gewerk.core.shop.Crew;
 import app.gewerk.core.shop.DayPlan;
+import app.gewerk.core.shop.Interruptions;
 import app.gewerk.core.shop.Promise;
+import app.gewerk.core.shop.Skill;
 import app.gewerk.core.shop.Work;
 import app.gewerk.core.words.Say;
+import app.gewerk.server.http.NotFound;
+import app.gewerk.server.message.MessageService;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.shop.ShopService;
-import java.time.Duration;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -37,6 +43,9 @@ public class DayPlanService {
 
     /** Days after which a machine that is ready counts as not fetched (common practice). */
     private static final int FETCHED_WITHIN = 7;
+
+    /** Ways in which the part is made at the bench. */
+    private static final Set<String> MADE = Set.of("print", "cast");
 
     private static final int RUNS = 400;
     private static final int MOST_DAYS = 20;
@@ -62,21 +71,22 @@ public class DayPlanService {
             0.2));
 
     private final DayPlanStore store;
+    private final InterruptionService interruptions;
+    private final MessageService messages;
     private final ShopService shop;
     private final ShopClock clock;
 
-    DayPlanService(DayPlanStore store, ShopService shop, ShopClock clock) {
+    DayPlanService(
+            DayPlanStore store,
+            InterruptionService interruptions,
+            MessageService messages,
+            ShopService shop,
+            ShopClock clock) {
         this.store = store;
+        this.interruptions = interruptions;
+        this.messages = messages;
         this.shop = shop;
         this.clock = clock;
-    }
-
-    /** @param dayMinutes of bench time in a day, {@code hands} how many work at once */
-    public record BenchHours(int dayMinutes, int hands) {
-        public BenchHours {
-            Limits.requireBetween("dayMinutes", dayMinutes, 30, 1440);
-            Limits.requireBetween("hands", hands, 1, 50);
-        }
     }
 
     /**
@@ -104,47 +114,102 @@ public class DayPlanService {
     /** A machine that is ready and nobody has fetched. */
     public record NotFetched(long jobId, int tray, String machine, String owner, LocalDate since) {}
 
+    /** A job that nobody at the bench can do. */
+    public record NobodyCan(long jobId, int tray, String machine, Set<Skill> needs) {}
+
     /**
+     * What interruptions do to the plan.
+     *
+     * @param lateMinutes of bench time that would be late if there were none
+     */
+    public record Disturbance(InterruptionService.Cost cost, double lateMinutes) {}
+
+    /**
+     * @param country whose public holidays are kept
      * @param planned in the order in which it is taken up
      * @param notFetched ready for a week or more, the longest first
+     * @param notReached owners to whom a message did not get through
      * @param lateMinutes of bench time over all promises, {@code leastLateMinutes} what no order could better
      */
     public record WorkPlan(
             BenchHours hours,
+            Optional<String> country,
             List<PlannedWork> planned,
             List<WaitingWork> waiting,
+            List<NobodyCan> nobodyCan,
             List<NotFetched> notFetched,
+            List<MessageService.NotReached> notReached,
             double lateMinutes,
-            double leastLateMinutes) {}
+            double leastLateMinutes,
+            Disturbance disturbance) {}
+
+    /** The bench as it is now: what is open, by whom and when it is worked on. */
+    private record AtBench(
+            BenchHours hours,
+            Optional<String> country,
+            BenchWeek.Ahead ahead,
+            Crew crew,
+            InterruptionService.Cost cost,
+            List<DayPlanStore.Open> open,
+            List<Work> works) {}
+
+    private AtBench bench(Here here) {
+        BenchHours hours = store.hours(here);
+        Optional<String> country = store.country(here);
+        BenchWeek week = hours.week(country);
+        BenchWeek.Ahead ahead = week.from(local(here, clock.now()));
+        InterruptionService.Counted counted = interruptions.counted(
+                here, week, hours.crew(Interruptions.NONE).hands().size());
+        List<DayPlanStore.Open> open = store.open(here, clock.now());
+        return new AtBench(
+                hours,
+                week.country(),
+                ahead,
+                hours.crew(counted.usual()),
+                counted.cost(),
+                open,
+                works(here, open, ahead));
+    }
+
+    private LocalDateTime local(Here here, OffsetDateTime moment) {
+        return moment.atZoneSameInstant(shop.shop(here).zone()).toLocalDateTime();
+    }
 
     @Transactional(readOnly = true)
     public WorkPlan plan(Here here) {
-        BenchHours hours = store.hours(here);
-        LocalDate today = shop.today(here);
-        List<DayPlanStore.Open> open = store.open(here, clock.now());
-        List<Work> works = works(here, open, hours, today);
-        DayPlan plan = DayPlan.of(works, hours.hands);
+        AtBench bench = bench(here);
+        DayPlan plan = DayPlan.of(bench.works, bench.crew);
         List<PlannedWork> planned = plan.slots().stream()
-                .map(s -> planned(s, of(open, s.id()), hours, today))
+                .map(s -> planned(s, of(bench.open, s.id()), bench.ahead))
                 .toList();
-        List<WaitingWork> waiting = open.stream()
+        List<WaitingWork> waiting = bench.open.stream()
                 .filter(o -> o.place() == Place.WAITING_FOR_GEAR || o.place() == Place.WAITING_FOR_ANSWER)
                 .map(o -> new WaitingWork(o.id(), o.tray(), o.machine(), o.place(), o.arrives()))
                 .toList();
+        double undisturbed = bench.cost.times() == 0
+                ? plan.lateMinutes()
+                : DayPlan.of(bench.works, bench.crew.undisturbed()).lateMinutes();
         return new WorkPlan(
-                hours,
+                bench.hours,
+                bench.country,
                 planned,
                 waiting,
+                plan.nobodyCan().stream()
+                        .map(id -> of(bench.open, id))
+                        .map(o -> new NobodyCan(o.id(), o.tray(), o.machine(), needs(o)))
+                        .toList(),
                 store.notFetched(here, clock.now().minusDays(FETCHED_WITHIN)),
+                messages.notReached(here),
                 plan.lateMinutes(),
-                plan.leastLateMinutes());
+                plan.leastLateMinutes(),
+                new Disturbance(bench.cost, undisturbed));
     }
 
     private static DayPlanStore.Open of(List<DayPlanStore.Open> open, long id) {
         return open.stream().filter(o -> o.id() == id).findFirst().orElseThrow();
     }
 
-    private static PlannedWork planned(DayPlan.Slot slot, DayPlanStore.Open job, BenchHours hours, LocalDate today) {
+    private static PlannedWork planned(DayPlan.Slot slot, DayPlanStore.Open job, BenchWeek.Ahead ahead) {
         return new PlannedWork(
                 job.id(),
                 job.tray(),
@@ -153,14 +218,14 @@ public class DayPlanService {
                 slot.hand(),
                 slot.from(),
                 slot.to(),
-                today.plusDays((long) (slot.from() / hours.dayMinutes)),
+                ahead.day(slot.from()),
                 job.promised(),
                 slot.lateMinutes(),
                 slot.why());
     }
 
     /** What waits for an owner's word is nobody's work. */
-    private List<Work> works(Here here, List<DayPlanStore.Open> open, BenchHours hours, LocalDate today) {
+    private List<Work> works(Here here, List<DayPlanStore.Open> open, BenchWeek.Ahead ahead) {
         double rate = shop.terms(here).terms().hourlyRate().doubleValue();
         List<Work> works = new ArrayList<>();
         for (DayPlanStore.Open job : open) {
@@ -172,14 +237,21 @@ public class DayPlanService {
                     job.id(),
                     Math.max(LEAST_MINUTES, usual * left(job.done())),
                     SCATTER,
-                    from(job, hours, today),
-                    job.place() == Place.WAITING_FOR_GEAR ? LATE_DAYS * hours.dayMinutes : 0,
-                    job.promised()
-                            .map(d -> OptionalDouble.of((ChronoUnit.DAYS.between(today, d) + 1) * hours.dayMinutes))
-                            .orElse(OptionalDouble.empty()),
-                    usual / 60 * rate));
+                    from(here, job, ahead),
+                    job.place() == Place.WAITING_FOR_GEAR
+                            ? LATE_DAYS * ahead.week().dayMinutes()
+                            : 0,
+                    job.promised().map(d -> OptionalDouble.of(ahead.until(d))).orElse(OptionalDouble.empty()),
+                    usual / 60 * rate,
+                    needs(job)));
         }
         return works;
+    }
+
+    private static Set<Skill> needs(DayPlanStore.Open job) {
+        boolean made =
+                job.way().filter(MADE::contains).isPresent() && !job.done().contains(Step.GET);
+        return Skill.needed(job.hazards(), made);
     }
 
     private static double left(List<Step> done) {
@@ -189,30 +261,14 @@ public class DayPlanService {
                 .sum();
     }
 
-    private double from(DayPlanStore.Open job, BenchHours hours, LocalDate today) {
+    private double from(Here here, DayPlanStore.Open job, BenchWeek.Ahead ahead) {
         double parts = job.place() == Place.WAITING_FOR_GEAR
-                ? Math.max(
-                                0,
-                                job.arrives()
-                                        .map(d -> ChronoUnit.DAYS.between(today, d))
-                                        .orElse((long) UNKNOWN_DAYS))
-                        * hours.dayMinutes
+                ? ahead.at(job.arrives().orElse(ahead.now().toLocalDate().plusDays(UNKNOWN_DAYS)))
                 : 0;
-        OffsetDateTime now = clock.now();
-        double cures = job.cures()
-                .map(c -> benchMinutes(Duration.between(now, c), hours))
-                .orElse(0.0);
-        return Math.max(parts, cures);
+        return Math.max(parts, job.cures().map(c -> ahead.at(local(here, c))).orElse(0.0));
     }
 
-    /** A wait through a night is hardly one at the bench. */
-    private static double benchMinutes(Duration wait, BenchHours hours) {
-        double minutes = wait.toMinutes();
-        double days = Math.floor(minutes / 1440);
-        return days * hours.dayMinutes + Math.min(hours.dayMinutes, minutes - 1440 * days);
-    }
-
-    /** @param chance of having finished by the end of that day */
+    /** Of a day on which somebody works. @param chance of having finished by its end */
     public record DayChance(LocalDate day, double chance) {}
 
     /** A promise made before that becomes less sure. */
@@ -232,34 +288,40 @@ public class DayPlanService {
         Limits.requireBetween("benchMinutes", minutes, 1, 10_000);
         Limits.requireBetween("arrivesInDays", arrivesInDays, 0, 365);
         Limits.requireBetween("dueInDays", due, 0, 365);
-        BenchHours hours = store.hours(here);
-        LocalDate today = shop.today(here);
-        List<DayPlanStore.Open> open = store.open(here, clock.now());
+        AtBench bench = bench(here);
+        LocalDate today = bench.ahead.now().toLocalDate();
         Work one = new Work(
                 -1,
                 minutes,
                 SCATTER,
-                arrivesInDays * (double) hours.dayMinutes,
-                arrivesInDays > 0 ? LATE_DAYS * hours.dayMinutes : 0,
-                OptionalDouble.of((due + 1.0) * hours.dayMinutes),
+                bench.ahead.at(today.plusDays(arrivesInDays)),
+                arrivesInDays > 0 ? LATE_DAYS * bench.hours.dayMinutes() : 0,
+                OptionalDouble.of(bench.ahead.until(today.plusDays(due))),
                 minutes / 60 * shop.terms(here).terms().hourlyRate().doubleValue());
-        Promise.Outlook outlook =
-                Promise.of(works(here, open, hours, today), one, hours.hands, hours.dayMinutes, MOST_DAYS, RUNS);
+        List<LocalDate> open = bench.ahead.week().openDays(today, MOST_DAYS);
+        Promise.Outlook outlook = Promise.of(
+                bench.works,
+                one,
+                bench.crew,
+                open.stream().mapToDouble(bench.ahead::until).toArray(),
+                RUNS);
         List<DayChance> days = new ArrayList<>();
         for (int d = 0; d < outlook.chances().size(); d++) {
-            days.add(new DayChance(today.plusDays(d), outlook.chances().get(d)));
+            days.add(new DayChance(open.get(d), outlook.chances().get(d)));
         }
         return new PromiseOutlook(
                 days,
                 outlook.others().stream()
                         .filter(h -> h.after() < h.before() - 0.02)
-                        .map(h -> new Pushed(h.id(), of(open, h.id()).tray(), h.before(), h.after()))
+                        .map(h -> new Pushed(h.id(), of(bench.open, h.id()).tray(), h.before(), h.after()))
                         .toList());
     }
 
     @Transactional
     public BenchHours saveHours(Here here, BenchHours hours) {
-        store.save(here, hours);
+        if (!store.save(here, hours)) {
+            throw new NotFound("missing.atBench");
+        }
         return store.hours(here);
     }
 }

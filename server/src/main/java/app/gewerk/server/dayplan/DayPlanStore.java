@@ -1,21 +1,26 @@
 package app.gewerk.server.dayplan;
 
+import static app.gewerk.server.db.Tables.CLOSED_DAYS;
 import static app.gewerk.server.db.Tables.JOB;
 import static app.gewerk.server.db.Tables.MACHINE_MODEL;
+import static app.gewerk.server.db.Tables.PERSON;
 import static app.gewerk.server.db.Tables.SHOP;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Step;
-import app.gewerk.server.dayplan.DayPlanService.BenchHours;
+import app.gewerk.core.shop.BenchWeek;
+import app.gewerk.core.shop.Skill;
 import app.gewerk.server.dayplan.DayPlanService.NotFetched;
 import app.gewerk.server.shop.Here;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Repository;
 
@@ -32,6 +37,7 @@ class DayPlanStore {
      *
      * @param usualMinutes of closed jobs of the model, or else of the kind
      * @param arrives what was ordered last for it
+     * @param hazards of the machine, {@code way} what was decided on last
      * @param cures when the last time that must be over first is over
      */
     record Open(
@@ -43,11 +49,14 @@ class DayPlanStore {
             Optional<LocalDate> promised,
             Optional<Double> usualMinutes,
             Optional<LocalDate> arrives,
-            Optional<OffsetDateTime> cures) {}
+            Optional<OffsetDateTime> cures,
+            List<String> hazards,
+            Optional<String> way) {}
 
     /** One statement whatever is open; a model's usual minutes are counted over its last repairs. */
     List<Open> open(Here here, OffsetDateTime now) {
-        return sql.fetch("""
+        return sql.fetch(
+                        """
                 with open as materialized (
                     select j.id, j.tray_number, m.id as model, m.kind, m.maker || ' ' || m.name as machine, j.place,
                            j.steps_done, j.promised_on
@@ -73,10 +82,21 @@ class DayPlanStore {
                             and l.outcome in ('coming', 'partly')) as arrives,
                        (select max(t.ends_at) from tray_timer t
                         where t.shop_id = ? and t.job_id = open.id and t.ended_at is null
-                            and t.kind <> 'runIn' and t.ends_at > cast(? as timestamptz)) as cures
+                            and t.kind <> 'runIn' and t.ends_at > cast(? as timestamptz)) as cures,
+                       array(select h.hazard from job_hazard h where h.shop_id = ? and h.job_id = open.id) as hazards,
+                       (select d.way from decision d where d.shop_id = ? and d.job_id = open.id
+                        order by d.id desc limit 1) as way
                 from open join models on models.model = open.model join kinds on kinds.kind = open.kind
                 order by open.id
-                """, here.shopId(), here.shopId(), here.shopId(), here.shopId(), here.shopId(), now)
+                """,
+                        here.shopId(),
+                        here.shopId(),
+                        here.shopId(),
+                        here.shopId(),
+                        here.shopId(),
+                        now,
+                        here.shopId(),
+                        here.shopId())
                 .map(r -> new Open(
                         r.get("id", Long.class),
                         r.get("tray_number", Integer.class),
@@ -88,7 +108,9 @@ class DayPlanStore {
                         Optional.ofNullable(r.get("promised_on", LocalDate.class)),
                         Optional.ofNullable(r.get("minutes", Double.class)),
                         Optional.ofNullable(r.get("arrives", LocalDate.class)),
-                        Optional.ofNullable(r.get("cures", OffsetDateTime.class))));
+                        Optional.ofNullable(r.get("cures", OffsetDateTime.class)),
+                        List.of(Objects.requireNonNull(r.get("hazards", String[].class))),
+                        Optional.ofNullable(r.get("way", String.class))));
     }
 
     /** Machines that are ready and have stood there since before that. */
@@ -113,17 +135,77 @@ class DayPlanStore {
     }
 
     BenchHours hours(Here here) {
-        return sql.select(SHOP.DAY_MINUTES, SHOP.HANDS)
-                .from(SHOP)
+        List<BenchWeek.ClosedDays> closed = sql.selectFrom(CLOSED_DAYS)
+                .where(CLOSED_DAYS.SHOP_ID.eq(here.shopId()))
+                .orderBy(CLOSED_DAYS.FROM_DAY)
+                .fetch(r -> new BenchWeek.ClosedDays(r.getFromDay(), r.getToDay()));
+        List<BenchHours.AtBench> crew = sql.select(PERSON.ID, PERSON.NAME, PERSON.SKILLS)
+                .from(PERSON)
+                .where(PERSON.SHOP_ID.eq(here.shopId()), PERSON.AT_BENCH.isTrue(), PERSON.CLOSED_AT.isNull())
+                .orderBy(PERSON.ID)
+                .fetch(r -> new BenchHours.AtBench(
+                        r.value1(),
+                        Optional.of(r.value2()),
+                        Arrays.stream(r.value3())
+                                .map(s -> Wire.parse(Skill.class, s))
+                                .collect(Collectors.toCollection(() -> EnumSet.noneOf(Skill.class)))));
+        return sql.selectFrom(SHOP)
                 .where(SHOP.ID.eq(here.shopId()))
-                .fetchSingle(r -> new BenchHours(r.value1(), r.value2()));
+                .fetchSingle(r -> new BenchHours(
+                        r.getDayMinutes(),
+                        r.getHands(),
+                        Arrays.stream(r.getWorkDays()).map(Short::intValue).toList(),
+                        Optional.ofNullable(r.getClosesAt()),
+                        r.getKeepsHolidays(),
+                        closed,
+                        crew));
     }
 
-    void save(Here here, BenchHours hours) {
+    Optional<String> country(Here here) {
+        return sql.select(SHOP.COUNTRY)
+                .from(SHOP)
+                .where(SHOP.ID.eq(here.shopId()))
+                .fetchOptional(SHOP.COUNTRY);
+    }
+
+    /** False when one of the crew is not of this shop. */
+    boolean save(Here here, BenchHours hours) {
         sql.update(SHOP)
                 .set(SHOP.DAY_MINUTES, hours.dayMinutes())
                 .set(SHOP.HANDS, hours.hands())
+                .set(
+                        SHOP.WORK_DAYS,
+                        hours.days().stream()
+                                .distinct()
+                                .sorted()
+                                .map(Integer::shortValue)
+                                .toArray(Short[]::new))
+                .set(SHOP.CLOSES_AT, hours.closes().orElse(null))
+                .set(SHOP.KEEPS_HOLIDAYS, hours.holidays())
                 .where(SHOP.ID.eq(here.shopId()))
                 .execute();
+        sql.deleteFrom(CLOSED_DAYS).where(CLOSED_DAYS.SHOP_ID.eq(here.shopId())).execute();
+        for (BenchWeek.ClosedDays closed : hours.closed()) {
+            sql.insertInto(CLOSED_DAYS)
+                    .set(CLOSED_DAYS.SHOP_ID, here.shopId())
+                    .set(CLOSED_DAYS.FROM_DAY, closed.from())
+                    .set(CLOSED_DAYS.TO_DAY, closed.to())
+                    .execute();
+        }
+        sql.update(PERSON)
+                .set(PERSON.AT_BENCH, false)
+                .where(PERSON.SHOP_ID.eq(here.shopId()), PERSON.AT_BENCH.isTrue())
+                .execute();
+        int known = 0;
+        for (BenchHours.AtBench one : hours.crew()) {
+            known += sql.update(PERSON)
+                    .set(PERSON.AT_BENCH, true)
+                    .set(
+                            PERSON.SKILLS,
+                            one.skills().stream().sorted().map(Skill::toString).toArray(String[]::new))
+                    .where(PERSON.SHOP_ID.eq(here.shopId()), PERSON.ID.eq(one.personId()))
+                    .execute();
+        }
+        return known == hours.crew().size();
     }
 }

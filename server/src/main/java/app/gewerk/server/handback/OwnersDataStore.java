@@ -66,5 +66,9 @@ class OwnersDataStore {
         sql.execute("update job_culprit set why = '' where shop_id = ? and job_id = ?", here.shopId(), jobId);
         sql.execute("update decision set reason = '' where shop_id = ? and job_id = ?", here.shopId(), jobId);
         sql.execute("update trial_result set seen = '' where shop_id = ? and job_id = ?", here.shopId(), jobId);
+        sql.execute(
+                "update owner_message set send_to = '', letter = '' where shop_id = ? and job_id = ?",
+                here.shopId(),
+                jobId);
     }
 }

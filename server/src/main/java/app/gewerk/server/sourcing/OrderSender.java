@@ -4,52 +4,31 @@ import app.gewerk.core.job.Step;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
+import app.gewerk.server.outside.Outbox;
+import app.gewerk.server.outside.OutsideClient;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.shop.ShopScope;
 import app.gewerk.server.sourcing.Purchasing.Order;
-import java.time.Duration;
-import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.Semaphore;
-import java.util.concurrent.TimeUnit;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * Sends orders that have been written down, outside any transaction, by whichever process comes to one first; a seller that
+ * Sends orders that have been written down; a seller that
  * does not answer is asked again after growing pauses, under the same key, so that it is ordered once.
  */
 @Service
 public class OrderSender implements SmartLifecycle {
-    private static final Logger LOG = LoggerFactory.getLogger(OrderSender.class);
-
-    /** Longer than asking a seller takes, patience and all. */
-    private static final Duration CLAIM = Duration.ofSeconds(30);
-
-    private static final Duration FIRST_PAUSE = Duration.ofSeconds(5);
-    private static final Duration LONGEST_PAUSE = Duration.ofMinutes(10);
-    /** How often a process looks by itself for orders that another has left. */
-    private static final Duration LOOK = Duration.ofSeconds(10);
-    /** Orders on their way from one process. */
-    private static final int AT_ONCE = 8;
-
     private final PurchaseStore store;
     private final SourcingService sourcing;
     private final JobService jobs;
     private final ShopScope scope;
     private final ShopClock clock;
     private final TransactionTemplate transaction;
-    private final Semaphore wanted = new Semaphore(0);
-    private final Semaphore atOnce = new Semaphore(AT_ONCE);
-    private volatile boolean running;
-    private Thread sender = Thread.ofVirtual().unstarted(() -> {});
+    private final Outbox<PurchaseStore.Claimed> outbox;
 
     OrderSender(
             PurchaseStore store,
@@ -64,11 +43,12 @@ public class OrderSender implements SmartLifecycle {
         this.scope = scope;
         this.clock = clock;
         this.transaction = transaction;
+        outbox = new Outbox<>("orders", until -> transaction.execute(t -> store.claim(until)), this::sendClaimed);
     }
 
     /** There is something to send. */
     void wake() {
-        wanted.release();
+        outbox.wake();
     }
 
     /** Every job of an order, one after the other by number, so that nobody waits for each other. */
@@ -90,7 +70,7 @@ public class OrderSender implements SmartLifecycle {
             transaction.executeWithoutResult(t -> confirmed(here, order, answer));
         } catch (SourcingService.Declined declined) {
             transaction.executeWithoutResult(t -> refused(here, order, declined.why()));
-        } catch (SellerClient.NoAnswer silent) {
+        } catch (OutsideClient.NoAnswer silent) {
             transaction.executeWithoutResult(t -> silent(here, order));
         }
     }
@@ -142,9 +122,7 @@ public class OrderSender implements SmartLifecycle {
     private void silent(Here here, Order order) {
         // Held before the order is written to, as whoever withdraws it does.
         List<Job> held = hold(here, order);
-        long pause = FIRST_PAUSE.toMillis() << Math.clamp(order.tries() - 1, 0, 16);
-        store.tryAgain(
-                here, order.id(), clock.now().plus(Duration.ofMillis(Math.min(pause, LONGEST_PAUSE.toMillis()))));
+        store.tryAgain(here, order.id(), clock.now().plus(Outbox.pause(order.tries())));
         if (order.tries() == 1) {
             for (Job job : held) {
                 jobs.write(here, job.id(), Step.GET, Say.of("journal.sellerSilent", "seller", order.seller()));
@@ -152,79 +130,30 @@ public class OrderSender implements SmartLifecycle {
         }
     }
 
-    /** Sends what is due, each beside the others, so that a seller who lets one wait delays no order to another. */
-    private void sendAll(ExecutorService beside) throws InterruptedException {
-        while (running) {
-            atOnce.acquire();
-            Optional<PurchaseStore.Claimed> claimed = Optional.empty();
-            try {
-                claimed = transaction.execute(
-                        t -> store.claim(OffsetDateTime.now().plus(CLAIM)));
-            } finally {
-                if (claimed.isEmpty()) {
-                    atOnce.release();
-                }
-            }
-            if (claimed.isEmpty()) {
-                return;
-            }
-            PurchaseStore.Claimed order = claimed.get();
-            beside.execute(() -> {
-                try {
-                    sendClaimed(order);
-                } finally {
-                    atOnce.release();
-                }
-            });
-        }
-    }
-
     private void sendClaimed(PurchaseStore.Claimed claimed) {
-        try {
-            scope.in(claimed.shopId(), () -> {
-                send(store.asker(claimed.shopId(), claimed.orderId()).orElseThrow(), claimed.orderId());
-                return claimed.orderId();
-            });
-        } catch (RuntimeException failed) {
-            LOG.warn("Order {} is tried again after {}", claimed.orderId(), CLAIM, failed);
-        }
-    }
-
-    @Override
-    public void start() {
-        running = true;
-        sender = Thread.ofVirtual().name("orders").start(() -> {
-            try (ExecutorService beside = Executors.newVirtualThreadPerTaskExecutor()) {
-                while (running) {
-                    try {
-                        sendAll(beside);
-                    } catch (RuntimeException failed) {
-                        LOG.warn("Orders cannot be sent just now: {}", failed.getMessage());
-                    }
-                    if (wanted.tryAcquire(LOOK.toMillis(), TimeUnit.MILLISECONDS)) {
-                        wanted.drainPermits();
-                    }
-                }
-            } catch (InterruptedException stopped) {
-                running = false;
-            }
+        scope.in(claimed.shopId(), () -> {
+            send(store.asker(claimed.shopId(), claimed.orderId()).orElseThrow(), claimed.orderId());
+            return claimed.orderId();
         });
     }
 
     @Override
+    public void start() {
+        outbox.start();
+    }
+
+    @Override
     public void stop() {
-        running = false;
-        sender.interrupt();
+        outbox.stop();
     }
 
     @Override
     public boolean isRunning() {
-        return running;
+        return outbox.isRunning();
     }
 
-    /** After the stand-in sellers are there. */
     @Override
     public int getPhase() {
-        return 50;
+        return outbox.getPhase();
     }
 }

@@ -4,66 +4,36 @@ import app.gewerk.core.Wire;
 import app.gewerk.core.sourcing.GearOffer;
 import app.gewerk.core.sourcing.LandedCost;
 import app.gewerk.core.sourcing.SellerTerms;
-import app.gewerk.server.http.ArrivingJson;
+import app.gewerk.server.outside.OutsideClient;
+import app.gewerk.server.outside.OutsideClient.NoAnswer;
 import app.gewerk.server.standin.SellerStandIn;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.URI;
 import java.net.URLEncoder;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.CompletionStage;
-import java.util.concurrent.ExecutionException;
-import java.util.concurrent.Flow;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
-import java.util.concurrent.atomic.AtomicReference;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
-import tools.jackson.core.JacksonException;
 import tools.jackson.core.type.TypeReference;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Speaks to a seller's HTTP service. */
 @Component
 class SellerClient {
-    private static final Duration PATIENCE = Duration.ofSeconds(4);
-    private static final int MOST_BYTES = 512 * 1024;
     private static final Duration LIST_PATIENCE = Duration.ofSeconds(20);
     private static final long LONGEST_LIST = 26L * 1024 * 1024;
 
     private final SellerStandIn standIn;
-    private final JsonMapper json;
-    private final HttpClient http;
+    private final OutsideClient outside;
 
-    SellerClient(SellerStandIn standIn, JsonMapper json) {
+    SellerClient(SellerStandIn standIn, OutsideClient outside) {
         this.standIn = standIn;
-        this.json = ArrivingJson.strict(json);
-        http = HttpClient.newBuilder()
-                .connectTimeout(PATIENCE)
-                .version(HttpClient.Version.HTTP_1_1)
-                .build();
-    }
-
-    /** The seller does not answer, or not in a way that can be understood. */
-    static class NoAnswer extends Exception {
-        NoAnswer(String message, Throwable cause) {
-            super(message, cause);
-        }
-
-        NoAnswer(String message) {
-            super(message);
-        }
+        this.outside = outside;
     }
 
     /** The seller answers that there is no such thing. */
@@ -132,23 +102,16 @@ class SellerClient {
 
     /** A seller's whole list as CSV, no more of it than {@value #LONGEST_LIST} bytes. */
     ListSent list(String baseUrl) throws NoAnswer {
-        HttpRequest request = HttpRequest.newBuilder(URI.create(standIn.resolve(baseUrl) + "/list.csv"))
-                .timeout(LIST_PATIENCE)
-                .GET()
-                .build();
-        try {
-            HttpResponse<InputStream> response = http.send(request, HttpResponse.BodyHandlers.ofInputStream());
-            if (response.statusCode() != 200) {
+        HttpResponse<InputStream> response = outside.stream(at(baseUrl, "/list.csv"), LIST_PATIENCE);
+        if (response.statusCode() != 200) {
+            try {
                 response.body().close();
-                throw new NoAnswer("The seller answered " + response.statusCode());
+            } catch (IOException gone) {
+                // Nobody is left to be told.
             }
-            return new ListSent(new NoLonger(response.body(), LONGEST_LIST));
-        } catch (IOException failed) {
-            throw new NoAnswer("The seller does not answer", failed);
-        } catch (InterruptedException stopped) {
-            Thread.currentThread().interrupt();
-            throw new NoAnswer("Stopped while asking", stopped);
+            throw new NoAnswer("The seller answered " + response.statusCode());
         }
+        return new ListSent(new NoLonger(response.body(), LONGEST_LIST));
     }
 
     /** Breaks off what goes on for too long. */
@@ -192,7 +155,7 @@ class SellerClient {
                 .map(line -> new AskedLine(line.listing().itemNumber(), line.packs()))
                 .toList();
         Map<String, String> answer =
-                send(post(baseUrl, "/orders", new Asked(lines), key), 201, new TypeReference<>() {});
+                expect(outside.post(at(baseUrl, "/orders"), new Asked(lines), key), 201, new TypeReference<>() {});
         String number = answer.get("orderNumber");
         if (number == null) {
             throw new NoAnswer("The seller gave no order number");
@@ -202,85 +165,24 @@ class SellerClient {
 
     /** How an order stands that was made under that key. */
     OrderSaid state(String baseUrl, List<AskedLine> lines, String key) throws NoAnswer {
-        return send(post(baseUrl, "/orders/state", new Asked(lines), key), 200, new TypeReference<>() {});
+        return expect(outside.post(at(baseUrl, "/orders/state"), new Asked(lines), key), 200, new TypeReference<>() {});
     }
 
-    private HttpRequest post(String baseUrl, String path, Object body, String key) {
-        return HttpRequest.newBuilder(URI.create(standIn.resolve(baseUrl) + path))
-                .timeout(PATIENCE)
-                .header("Content-Type", "application/json")
-                .header("Idempotency-Key", key)
-                .POST(HttpRequest.BodyPublishers.ofString(json.writeValueAsString(body)))
-                .build();
+    private URI at(String baseUrl, String path) {
+        return URI.create(standIn.resolve(baseUrl) + path);
     }
 
     private <T> T get(String baseUrl, String path, TypeReference<T> type) throws NoAnswer {
-        HttpRequest request = HttpRequest.newBuilder(URI.create(standIn.resolve(baseUrl) + path))
-                .timeout(PATIENCE)
-                .GET()
-                .build();
-        return send(request, 200, type);
+        return expect(outside.get(at(baseUrl, path)), 200, type);
     }
 
-    /** The whole answer within {@link #PATIENCE}, however it trickles, and no more of it than a seller has to say. */
-    private <T> T send(HttpRequest request, int expected, TypeReference<T> type) throws NoAnswer {
-        CompletableFuture<HttpResponse<byte[]>> asked = http.sendAsync(request, head -> new BoundedBody());
-        try {
-            HttpResponse<byte[]> response = asked.get(PATIENCE.toMillis(), TimeUnit.MILLISECONDS);
-            if (response.statusCode() == 404) {
-                throw new NotThere();
-            }
-            if (response.statusCode() != expected) {
-                throw new NoAnswer("The seller answered " + response.statusCode());
-            }
-            return json.readValue(response.body(), type);
-        } catch (ExecutionException | TimeoutException | JacksonException failed) {
-            asked.cancel(true);
-            throw new NoAnswer("The seller does not answer", failed);
-        } catch (InterruptedException stopped) {
-            asked.cancel(true);
-            Thread.currentThread().interrupt();
-            throw new NoAnswer("Stopped while asking", stopped);
+    private static <T> T expect(OutsideClient.Answer answer, int status, TypeReference<T> type) throws NoAnswer {
+        if (answer.status() == 404) {
+            throw new NotThere();
         }
-    }
-
-    /** Collects an answer up to {@value #MOST_BYTES} bytes; a longer one is broken off. */
-    private static final class BoundedBody implements HttpResponse.BodySubscriber<byte[]> {
-        private final HttpResponse.BodySubscriber<byte[]> collected = HttpResponse.BodySubscribers.ofByteArray();
-        private final AtomicReference<Flow.@Nullable Subscription> subscription = new AtomicReference<>();
-        private long size;
-
-        @Override
-        public CompletionStage<byte[]> getBody() {
-            return collected.getBody();
+        if (answer.status() != status) {
+            throw new NoAnswer("The seller answered " + answer.status());
         }
-
-        @Override
-        public void onSubscribe(Flow.Subscription offered) {
-            subscription.set(offered);
-            collected.onSubscribe(offered);
-        }
-
-        @Override
-        public void onNext(List<ByteBuffer> pieces) {
-            size += pieces.stream().mapToLong(ByteBuffer::remaining).sum();
-            Flow.Subscription from = subscription.get();
-            if (size > MOST_BYTES && from != null) {
-                from.cancel();
-                collected.onError(new IOException("The seller's answer does not end"));
-            } else {
-                collected.onNext(pieces);
-            }
-        }
-
-        @Override
-        public void onError(Throwable failed) {
-            collected.onError(failed);
-        }
-
-        @Override
-        public void onComplete() {
-            collected.onComplete();
-        }
+        return answer.as(type);
     }
 }

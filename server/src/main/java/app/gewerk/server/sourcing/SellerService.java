@@ -3,6 +3,7 @@ package app.gewerk.server.sourcing;
 import app.gewerk.core.sourcing.SellerTerms;
 import app.gewerk.core.sourcing.Source;
 import app.gewerk.core.words.Refused;
+import app.gewerk.server.outside.OutsideClient;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.stores.ListService;
 import app.gewerk.server.stores.ListService.ListRead;
@@ -113,7 +114,7 @@ public class SellerService {
             try (SellerClient.ListSent sent = client.list(baseUrl)) {
                 return lists.read(here, code, sent.csv(), terms.currency());
             }
-        } catch (SellerClient.NoAnswer silent) {
+        } catch (OutsideClient.NoAnswer silent) {
             throw new Refused("seller.silent", "seller", code);
         }
     }

@@ -11,6 +11,7 @@ import app.gewerk.core.sourcing.Source;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.NotFound;
+import app.gewerk.server.outside.OutsideClient;
 import app.gewerk.server.reading.ReadingService;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
@@ -325,7 +326,7 @@ public class SourcingService {
     }
 
     /** Orders from a seller at today's price; the same key orders once. */
-    Ordered order(Here here, String sellerCode, List<Wants> wants, String key) throws Declined, SellerClient.NoAnswer {
+    Ordered order(Here here, String sellerCode, List<Wants> wants, String key) throws Declined, OutsideClient.NoAnswer {
         SourcingStore.Seller seller = seller(here, sellerCode);
         if (!seller.answers()) {
             throw new Declined(Say.of("seller.byHand", "seller", sellerCode));
@@ -364,7 +365,7 @@ public class SourcingService {
         try {
             return client.state(serviceOf(here, order.seller()), lines, order.key())
                     .lines();
-        } catch (SellerClient.NoAnswer silent) {
+        } catch (OutsideClient.NoAnswer silent) {
             throw new Refused("seller.silent", "seller", order.seller());
         }
     }

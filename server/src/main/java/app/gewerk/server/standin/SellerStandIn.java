@@ -7,15 +7,12 @@ import app.gewerk.core.sourcing.GearAsListed;
 import app.gewerk.core.sourcing.GearOffer;
 import app.gewerk.core.sourcing.SellerTerms;
 import com.sun.net.httpserver.HttpExchange;
-import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
-import java.net.InetAddress;
-import java.net.InetSocketAddress;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
@@ -31,12 +28,9 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.Executors;
 import java.util.stream.IntStream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
-import org.jspecify.annotations.Nullable;
-import org.springframework.context.SmartLifecycle;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -52,17 +46,15 @@ import tools.jackson.databind.json.JsonMapper;
  * {@code endless} and {@code usual} put one in that state.
  */
 @Component
-public class SellerStandIn implements SmartLifecycle {
-    private final JsonMapper json;
+public class SellerStandIn extends LoopbackService {
     private final Map<String, SellerTerms> sellers = new LinkedHashMap<>();
     private final Map<String, Set<String>> habits = new HashMap<>();
     private final Map<String, String> moods = new ConcurrentHashMap<>();
     private final List<Map<String, String>> items;
     private final List<GearOffer> catalogue;
-    private @Nullable HttpServer server;
 
     SellerStandIn(JsonMapper json) {
-        this.json = json;
+        super(json);
         for (Map<String, String> row : rows("sellers.csv")) {
             sellers.put(row.get("code"), terms(row));
             habits.put(row.get("code"), Set.of(row.get("habits").split(" ")));
@@ -125,49 +117,14 @@ public class SellerStandIn implements SmartLifecycle {
 
     /** Where a seller's base URL leads: {@code standin:/x} to this process's own stand-in, anything else where it says. */
     public URI resolve(String baseUrl) {
-        if (!baseUrl.startsWith("standin:")) {
-            return URI.create(baseUrl);
-        }
-        int port = Objects.requireNonNull(server, "not started").getAddress().getPort();
-        return URI.create("http://127.0.0.1:" + port + baseUrl.substring("standin:".length()));
+        return URI.create(
+                baseUrl.startsWith("standin:") ? address() + baseUrl.substring("standin:".length()) : baseUrl);
     }
 
-    @Override
-    public void start() {
-        try {
-            HttpServer started = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 16);
-            started.createContext("/", this::answer);
-            started.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
-            started.start();
-            server = started;
-        } catch (IOException noPort) {
-            throw new UncheckedIOException(noPort);
-        }
-    }
-
-    @Override
-    public void stop() {
-        if (server != null) {
-            server.stop(0);
-            server = null;
-        }
-    }
-
-    @Override
-    public boolean isRunning() {
-        return server != null;
-    }
-
-    /** Before the demo and the web server, so that it is there when the first question comes. */
-    @Override
-    public int getPhase() {
-        return 0;
-    }
-
-    private static final long SLOW_MS = 1500;
     private static final int ENDLESS_MB = 50;
 
-    private void answer(HttpExchange exchange) throws IOException {
+    @Override
+    void answer(HttpExchange exchange) throws IOException {
         try (exchange) {
             String[] path = exchange.getRequestURI().getPath().substring(1).split("/");
             SellerTerms terms = sellers.get(path[0]);
@@ -214,11 +171,7 @@ public class SellerStandIn implements SmartLifecycle {
                 }
             }
             case "slow" -> {
-                try {
-                    Thread.sleep(SLOW_MS);
-                } catch (InterruptedException stopped) {
-                    Thread.currentThread().interrupt();
-                }
+                dawdle();
                 return true;
             }
             default -> {
@@ -289,10 +242,7 @@ public class SellerStandIn implements SmartLifecycle {
     private static final BigDecimal CHEAPER = new BigDecimal("0.97");
 
     private static void replyText(HttpExchange exchange, String text) throws IOException {
-        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
-        exchange.getResponseHeaders().set("Content-Type", "text/csv");
-        exchange.sendResponseHeaders(200, bytes.length);
-        exchange.getResponseBody().write(bytes);
+        reply(exchange, 200, "text/csv", text.getBytes(StandardCharsets.UTF_8));
     }
 
     private record Sold(
@@ -397,12 +347,5 @@ public class SellerStandIn implements SmartLifecycle {
             values.put(pair[0], pair.length > 1 ? pair[1] : "");
         }
         return values;
-    }
-
-    private void reply(HttpExchange exchange, int status, Object body) throws IOException {
-        byte[] bytes = json.writeValueAsBytes(body);
-        exchange.getResponseHeaders().set("Content-Type", "application/json");
-        exchange.sendResponseHeaders(status, bytes.length);
-        exchange.getResponseBody().write(bytes);
     }
 }

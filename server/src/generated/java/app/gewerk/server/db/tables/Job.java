@@ -18,6 +18,7 @@ import app.gewerk.server.db.tables.ElectricalCheck.ElectricalCheckPath;
 import app.gewerk.server.db.tables.GearReading.GearReadingPath;
 import app.gewerk.server.db.tables.Handback.HandbackPath;
 import app.gewerk.server.db.tables.HiddenPartAnswer.HiddenPartAnswerPath;
+import app.gewerk.server.db.tables.Interruption.InterruptionPath;
 import app.gewerk.server.db.tables.JobCircumstances.JobCircumstancesPath;
 import app.gewerk.server.db.tables.JobCulprit.JobCulpritPath;
 import app.gewerk.server.db.tables.JobGear.JobGearPath;
@@ -27,6 +28,7 @@ import app.gewerk.server.db.tables.JobRhythm.JobRhythmPath;
 import app.gewerk.server.db.tables.Journal.JournalPath;
 import app.gewerk.server.db.tables.MachineModel.MachineModelPath;
 import app.gewerk.server.db.tables.Need.NeedPath;
+import app.gewerk.server.db.tables.OwnerMessage.OwnerMessagePath;
 import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
 import app.gewerk.server.db.tables.ProofReading.ProofReadingPath;
@@ -546,6 +548,18 @@ public class Job extends TableImpl<JobRecord> {
         return _hiddenPartAnswer;
     }
 
+    private transient InterruptionPath _interruption;
+
+    /**
+     * Get the implicit to-many join path to the <code>interruption</code> table
+     */
+    public InterruptionPath interruption() {
+        if (_interruption == null)
+            _interruption = new InterruptionPath(this, null, Keys.INTERRUPTION__INTERRUPTION_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _interruption;
+    }
+
     private transient JobCircumstancesPath _jobCircumstances;
 
     /**
@@ -642,6 +656,19 @@ public class Job extends TableImpl<JobRecord> {
             _need = new NeedPath(this, null, Keys.NEED__NEED_SHOP_ID_JOB_ID_FKEY.getInverseKey());
 
         return _need;
+    }
+
+    private transient OwnerMessagePath _ownerMessage;
+
+    /**
+     * Get the implicit to-many join path to the <code>owner_message</code>
+     * table
+     */
+    public OwnerMessagePath ownerMessage() {
+        if (_ownerMessage == null)
+            _ownerMessage = new OwnerMessagePath(this, null, Keys.OWNER_MESSAGE__OWNER_MESSAGE_SHOP_ID_JOB_ID_FKEY.getInverseKey());
+
+        return _ownerMessage;
     }
 
     private transient PhoneLinkPath _phoneLink;

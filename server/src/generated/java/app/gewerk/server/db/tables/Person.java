@@ -20,6 +20,7 @@ import app.gewerk.server.db.tables.DonorPartGone.DonorPartGonePath;
 import app.gewerk.server.db.tables.ElectricalCheck.ElectricalCheckPath;
 import app.gewerk.server.db.tables.GearReading.GearReadingPath;
 import app.gewerk.server.db.tables.HiddenPartAnswer.HiddenPartAnswerPath;
+import app.gewerk.server.db.tables.Interruption.InterruptionPath;
 import app.gewerk.server.db.tables.JobCircumstances.JobCircumstancesPath;
 import app.gewerk.server.db.tables.JobCulprit.JobCulpritPath;
 import app.gewerk.server.db.tables.JobRhythm.JobRhythmPath;
@@ -29,6 +30,7 @@ import app.gewerk.server.db.tables.KnownDevice.KnownDevicePath;
 import app.gewerk.server.db.tables.MachineTrain.MachineTrainPath;
 import app.gewerk.server.db.tables.Need.NeedPath;
 import app.gewerk.server.db.tables.NeedWord.NeedWordPath;
+import app.gewerk.server.db.tables.OwnerMessage.OwnerMessagePath;
 import app.gewerk.server.db.tables.PhoneLink.PhoneLinkPath;
 import app.gewerk.server.db.tables.Photo.PhotoPath;
 import app.gewerk.server.db.tables.PrinterSize.PrinterSizePath;
@@ -134,6 +136,16 @@ public class Person extends TableImpl<PersonRecord> {
      * The column <code>person.version</code>.
      */
     public final TableField<PersonRecord, Integer> VERSION = createField(DSL.name("version"), SQLDataType.INTEGER.nullable(false).defaultValue(DSL.field(DSL.raw("1"), SQLDataType.INTEGER)), this, "");
+
+    /**
+     * The column <code>person.at_bench</code>.
+     */
+    public final TableField<PersonRecord, Boolean> AT_BENCH = createField(DSL.name("at_bench"), SQLDataType.BOOLEAN.nullable(false).defaultValue(DSL.field(DSL.raw("false"), SQLDataType.BOOLEAN)), this, "");
+
+    /**
+     * The column <code>person.skills</code>.
+     */
+    public final TableField<PersonRecord, String[]> SKILLS = createField(DSL.name("skills"), SQLDataType.CLOB.array().nullable(false).defaultValue(DSL.field(DSL.raw("'{}'::text[]"), SQLDataType.CLOB.array())), this, "");
 
     private Person(Name alias, Table<PersonRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
@@ -401,6 +413,18 @@ public class Person extends TableImpl<PersonRecord> {
         return _hiddenPartAnswer;
     }
 
+    private transient InterruptionPath _interruption;
+
+    /**
+     * Get the implicit to-many join path to the <code>interruption</code> table
+     */
+    public InterruptionPath interruption() {
+        if (_interruption == null)
+            _interruption = new InterruptionPath(this, null, Keys.INTERRUPTION__INTERRUPTION_SHOP_ID_PERSON_ID_FKEY.getInverseKey());
+
+        return _interruption;
+    }
+
     private transient JobCircumstancesPath _jobCircumstances;
 
     /**
@@ -510,6 +534,19 @@ public class Person extends TableImpl<PersonRecord> {
             _needWord = new NeedWordPath(this, null, Keys.NEED_WORD__NEED_WORD_SHOP_ID_SAID_BY_FKEY.getInverseKey());
 
         return _needWord;
+    }
+
+    private transient OwnerMessagePath _ownerMessage;
+
+    /**
+     * Get the implicit to-many join path to the <code>owner_message</code>
+     * table
+     */
+    public OwnerMessagePath ownerMessage() {
+        if (_ownerMessage == null)
+            _ownerMessage = new OwnerMessagePath(this, null, Keys.OWNER_MESSAGE__OWNER_MESSAGE_SHOP_ID_ASKED_BY_FKEY.getInverseKey());
+
+        return _ownerMessage;
     }
 
     private transient PhoneLinkPath _phoneLink;
@@ -663,7 +700,8 @@ public class Person extends TableImpl<PersonRecord> {
     public List<Check<PersonRecord>> getChecks() {
         return Arrays.asList(
             Internal.createCheck(this, DSL.name("person_name_check"), "(((length(name) >= 1) AND (length(name) <= 60)))", true),
-            Internal.createCheck(this, DSL.name("person_role_check"), "((role = ANY (ARRAY['owner'::text, 'technician'::text, 'counter'::text, 'looking'::text])))", true)
+            Internal.createCheck(this, DSL.name("person_role_check"), "((role = ANY (ARRAY['owner'::text, 'technician'::text, 'counter'::text, 'looking'::text])))", true),
+            Internal.createCheck(this, DSL.name("person_skills_check"), "((skills <@ ARRAY['electrical'::text, 'battery'::text, 'pressure'::text, 'making'::text]))", true)
         );
     }
 

@@ -18,6 +18,7 @@ import app.gewerk.server.db.tables.BookOrigin.BookOriginPath;
 import app.gewerk.server.db.tables.BookPicture.BookPicturePath;
 import app.gewerk.server.db.tables.CautionTick.CautionTickPath;
 import app.gewerk.server.db.tables.Claim.ClaimPath;
+import app.gewerk.server.db.tables.ClosedDays.ClosedDaysPath;
 import app.gewerk.server.db.tables.Closing.ClosingPath;
 import app.gewerk.server.db.tables.ClosingChange.ClosingChangePath;
 import app.gewerk.server.db.tables.ClosingStep.ClosingStepPath;
@@ -30,6 +31,7 @@ import app.gewerk.server.db.tables.GearReading.GearReadingPath;
 import app.gewerk.server.db.tables.Handback.HandbackPath;
 import app.gewerk.server.db.tables.HiddenPartAnswer.HiddenPartAnswerPath;
 import app.gewerk.server.db.tables.ImportRule.ImportRulePath;
+import app.gewerk.server.db.tables.Interruption.InterruptionPath;
 import app.gewerk.server.db.tables.Job.JobPath;
 import app.gewerk.server.db.tables.JobCircumstances.JobCircumstancesPath;
 import app.gewerk.server.db.tables.JobCulprit.JobCulpritPath;
@@ -49,6 +51,7 @@ import app.gewerk.server.db.tables.MonthChanged.MonthChangedPath;
 import app.gewerk.server.db.tables.MonthFigures.MonthFiguresPath;
 import app.gewerk.server.db.tables.Need.NeedPath;
 import app.gewerk.server.db.tables.NeedWord.NeedWordPath;
+import app.gewerk.server.db.tables.OwnerMessage.OwnerMessagePath;
 import app.gewerk.server.db.tables.PartCompanion.PartCompanionPath;
 import app.gewerk.server.db.tables.PartLookalike.PartLookalikePath;
 import app.gewerk.server.db.tables.PartNumber.PartNumberPath;
@@ -77,6 +80,7 @@ import app.gewerk.server.db.tables.WrongSecret.WrongSecretPath;
 import app.gewerk.server.db.tables.records.ShopRecord;
 
 import java.math.BigDecimal;
+import java.time.LocalTime;
 import java.time.OffsetDateTime;
 import java.util.Arrays;
 import java.util.Collection;
@@ -238,6 +242,21 @@ public class Shop extends TableImpl<ShopRecord> {
      * The column <code>shop.book_origin</code>.
      */
     public final TableField<ShopRecord, UUID> BOOK_ORIGIN = createField(DSL.name("book_origin"), SQLDataType.UUID.nullable(false).defaultValue(DSL.field(DSL.raw("gen_random_uuid()"), SQLDataType.UUID)), this, "");
+
+    /**
+     * The column <code>shop.work_days</code>.
+     */
+    public final TableField<ShopRecord, Short[]> WORK_DAYS = createField(DSL.name("work_days"), SQLDataType.SMALLINT.array().nullable(false).defaultValue(DSL.field(DSL.raw("'{1,2,3,4,5}'::smallint[]"), SQLDataType.SMALLINT.array())), this, "");
+
+    /**
+     * The column <code>shop.closes_at</code>.
+     */
+    public final TableField<ShopRecord, LocalTime> CLOSES_AT = createField(DSL.name("closes_at"), SQLDataType.LOCALTIME(6), this, "");
+
+    /**
+     * The column <code>shop.keeps_holidays</code>.
+     */
+    public final TableField<ShopRecord, Boolean> KEEPS_HOLIDAYS = createField(DSL.name("keeps_holidays"), SQLDataType.BOOLEAN.nullable(false).defaultValue(DSL.field(DSL.raw("true"), SQLDataType.BOOLEAN)), this, "");
 
     private Shop(Name alias, Table<ShopRecord> aliased) {
         this(alias, aliased, (Field<?>[]) null, null);
@@ -462,6 +481,18 @@ public class Shop extends TableImpl<ShopRecord> {
         return _claim;
     }
 
+    private transient ClosedDaysPath _closedDays;
+
+    /**
+     * Get the implicit to-many join path to the <code>closed_days</code> table
+     */
+    public ClosedDaysPath closedDays() {
+        if (_closedDays == null)
+            _closedDays = new ClosedDaysPath(this, null, Keys.CLOSED_DAYS__CLOSED_DAYS_SHOP_ID_FKEY.getInverseKey());
+
+        return _closedDays;
+    }
+
     private transient ClosingChangePath _closingChange;
 
     /**
@@ -609,6 +640,18 @@ public class Shop extends TableImpl<ShopRecord> {
             _importRule = new ImportRulePath(this, null, Keys.IMPORT_RULE__IMPORT_RULE_SHOP_ID_FKEY.getInverseKey());
 
         return _importRule;
+    }
+
+    private transient InterruptionPath _interruption;
+
+    /**
+     * Get the implicit to-many join path to the <code>interruption</code> table
+     */
+    public InterruptionPath interruption() {
+        if (_interruption == null)
+            _interruption = new InterruptionPath(this, null, Keys.INTERRUPTION__INTERRUPTION_SHOP_ID_FKEY.getInverseKey());
+
+        return _interruption;
     }
 
     private transient JobCircumstancesPath _jobCircumstances;
@@ -844,6 +887,19 @@ public class Shop extends TableImpl<ShopRecord> {
             _needWord = new NeedWordPath(this, null, Keys.NEED_WORD__NEED_WORD_SHOP_ID_FKEY.getInverseKey());
 
         return _needWord;
+    }
+
+    private transient OwnerMessagePath _ownerMessage;
+
+    /**
+     * Get the implicit to-many join path to the <code>owner_message</code>
+     * table
+     */
+    public OwnerMessagePath ownerMessage() {
+        if (_ownerMessage == null)
+            _ownerMessage = new OwnerMessagePath(this, null, Keys.OWNER_MESSAGE__OWNER_MESSAGE_SHOP_ID_FKEY.getInverseKey());
+
+        return _ownerMessage;
     }
 
     private transient PartCompanionPath _partCompanion;
@@ -1161,7 +1217,8 @@ public class Shop extends TableImpl<ShopRecord> {
             Internal.createCheck(this, DSL.name("shop_days_to_pay_check"), "(((days_to_pay >= 0) AND (days_to_pay <= 365)))", true),
             Internal.createCheck(this, DSL.name("shop_hands_check"), "(((hands >= 1) AND (hands <= 50)))", true),
             Internal.createCheck(this, DSL.name("shop_tax_percent_check"), "(((tax_percent >= (0)::numeric) AND (tax_percent <= (100)::numeric)))", true),
-            Internal.createCheck(this, DSL.name("shop_warranty_months_check"), "(((warranty_months >= 0) AND (warranty_months <= 120)))", true)
+            Internal.createCheck(this, DSL.name("shop_warranty_months_check"), "(((warranty_months >= 0) AND (warranty_months <= 120)))", true),
+            Internal.createCheck(this, DSL.name("shop_work_days_check"), "(((cardinality(work_days) > 0) AND (work_days <@ ARRAY[(1)::smallint, (2)::smallint, (3)::smallint, (4)::smallint, (5)::smallint, (6)::smallint, (7)::smallint])))", true)
         );
     }
 

@@ -132,6 +132,34 @@ public class PersonRecord extends UpdatableRecordImpl<PersonRecord> {
         return (Integer) get(7);
     }
 
+    /**
+     * Setter for <code>person.at_bench</code>.
+     */
+    public void setAtBench(Boolean value) {
+        set(8, value);
+    }
+
+    /**
+     * Getter for <code>person.at_bench</code>.
+     */
+    public Boolean getAtBench() {
+        return (Boolean) get(8);
+    }
+
+    /**
+     * Setter for <code>person.skills</code>.
+     */
+    public void setSkills(String[] value) {
+        set(9, value);
+    }
+
+    /**
+     * Getter for <code>person.skills</code>.
+     */
+    public String[] getSkills() {
+        return (String[]) get(9);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -155,7 +183,7 @@ public class PersonRecord extends UpdatableRecordImpl<PersonRecord> {
     /**
      * Create a detached, initialised PersonRecord
      */
-    public PersonRecord(Long id, Long shopId, String name, String role, String password, String pin, OffsetDateTime closedAt, Integer version) {
+    public PersonRecord(Long id, Long shopId, String name, String role, String password, String pin, OffsetDateTime closedAt, Integer version, Boolean atBench, String[] skills) {
         super(Person.PERSON);
 
         setId(id);
@@ -166,6 +194,8 @@ public class PersonRecord extends UpdatableRecordImpl<PersonRecord> {
         setPin(pin);
         setClosedAt(closedAt);
         setVersion(version);
+        setAtBench(atBench);
+        setSkills(skills);
         resetTouchedOnNotNull();
     }
 }

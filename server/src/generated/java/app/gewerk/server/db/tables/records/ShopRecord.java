@@ -7,6 +7,7 @@ package app.gewerk.server.db.tables.records;
 import app.gewerk.server.db.tables.Shop;
 
 import java.math.BigDecimal;
+import java.time.LocalTime;
 import java.time.OffsetDateTime;
 import java.util.UUID;
 
@@ -330,6 +331,48 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
         return (UUID) get(21);
     }
 
+    /**
+     * Setter for <code>shop.work_days</code>.
+     */
+    public void setWorkDays(Short[] value) {
+        set(22, value);
+    }
+
+    /**
+     * Getter for <code>shop.work_days</code>.
+     */
+    public Short[] getWorkDays() {
+        return (Short[]) get(22);
+    }
+
+    /**
+     * Setter for <code>shop.closes_at</code>.
+     */
+    public void setClosesAt(LocalTime value) {
+        set(23, value);
+    }
+
+    /**
+     * Getter for <code>shop.closes_at</code>.
+     */
+    public LocalTime getClosesAt() {
+        return (LocalTime) get(23);
+    }
+
+    /**
+     * Setter for <code>shop.keeps_holidays</code>.
+     */
+    public void setKeepsHolidays(Boolean value) {
+        set(24, value);
+    }
+
+    /**
+     * Getter for <code>shop.keeps_holidays</code>.
+     */
+    public Boolean getKeepsHolidays() {
+        return (Boolean) get(24);
+    }
+
     // -------------------------------------------------------------------------
     // Primary key information
     // -------------------------------------------------------------------------
@@ -353,7 +396,7 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
     /**
      * Create a detached, initialised ShopRecord
      */
-    public ShopRecord(Long id, String name, String currency, String timeZone, BigDecimal hourlyRate, Double easyShare, Double askShare, Integer version, UUID bench, OffsetDateTime accountsSince, OffsetDateTime closedAt, String address, String country, String taxNumber, BigDecimal taxPercent, String noTaxReason, Integer warrantyMonths, Integer daysToPay, Integer paperVersion, Integer dayMinutes, Integer hands, UUID bookOrigin) {
+    public ShopRecord(Long id, String name, String currency, String timeZone, BigDecimal hourlyRate, Double easyShare, Double askShare, Integer version, UUID bench, OffsetDateTime accountsSince, OffsetDateTime closedAt, String address, String country, String taxNumber, BigDecimal taxPercent, String noTaxReason, Integer warrantyMonths, Integer daysToPay, Integer paperVersion, Integer dayMinutes, Integer hands, UUID bookOrigin, Short[] workDays, LocalTime closesAt, Boolean keepsHolidays) {
         super(Shop.SHOP);
 
         setId(id);
@@ -378,6 +421,9 @@ public class ShopRecord extends UpdatableRecordImpl<ShopRecord> {
         setDayMinutes(dayMinutes);
         setHands(hands);
         setBookOrigin(bookOrigin);
+        setWorkDays(workDays);
+        setClosesAt(closesAt);
+        setKeepsHolidays(keepsHolidays);
         resetTouchedOnNotNull();
     }
 }

@@ -1,0 +1,163 @@
+package app.gewerk.server.message;
+
+import app.gewerk.core.words.Say;
+import app.gewerk.server.job.JobService;
+import app.gewerk.server.message.MessageService.Lost;
+import app.gewerk.server.message.MessageService.State;
+import app.gewerk.server.message.MessageStore.Outgoing;
+import app.gewerk.server.outside.Outbox;
+import app.gewerk.server.outside.OutsideClient.NoAnswer;
+import app.gewerk.server.shop.ShopClock;
+import app.gewerk.server.shop.ShopScope;
+import java.time.Duration;
+import java.util.Optional;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Hands messages to the gateway, once each however often it must be asked, and asks after them until they have arrived or come
+ * back.
+ */
+@Service
+class MessageSender implements SmartLifecycle {
+    private static final Duration FIRST_ASKED_AFTER = Duration.ofSeconds(1);
+    private static final Duration GIVEN_UP = Duration.ofDays(2);
+
+    private final MessageStore store;
+    private final GatewayClient gateway;
+    private final JobService jobs;
+    private final ShopScope scope;
+    private final ShopClock clock;
+    private final TransactionTemplate transaction;
+    private final Outbox<MessageStore.Claimed> outbox;
+
+    MessageSender(
+            MessageStore store,
+            GatewayClient gateway,
+            JobService jobs,
+            ShopScope scope,
+            ShopClock clock,
+            TransactionTemplate transaction) {
+        this.store = store;
+        this.gateway = gateway;
+        this.jobs = jobs;
+        this.scope = scope;
+        this.clock = clock;
+        this.transaction = transaction;
+        outbox = new Outbox<>("messages", until -> transaction.execute(t -> store.claim(until)), this::claimed);
+    }
+
+    void wake() {
+        outbox.wake();
+    }
+
+    private void claimed(MessageStore.Claimed claimed) {
+        scope.in(claimed.shopId(), () -> {
+            store.outgoing(claimed.shopId(), claimed.messageId()).ifPresent(this::on);
+            return claimed.messageId();
+        });
+    }
+
+    private void on(Outgoing message) {
+        try {
+            if (message.state() == State.WAITING) {
+                handOver(message, gateway.send(message.to(), message.letter(), message.key()));
+            } else if (message.state() == State.ON_ITS_WAY) {
+                askedAfter(
+                        message,
+                        gateway.state(message.to(), message.gatewayNumber().orElseThrow(), message.key()));
+            }
+        } catch (NoAnswer silent) {
+            later(message);
+        }
+    }
+
+    private void handOver(Outgoing message, GatewayClient.Taken taken) {
+        if (taken.why().isPresent()) {
+            settle(message, State.REFUSED, taken.why());
+        } else {
+            boolean kept = Boolean.TRUE.equals(transaction.execute(t -> store.taken(
+                    message.by(), message.id(), taken.number(), clock.now().plus(FIRST_ASKED_AFTER))));
+            if (kept) {
+                outbox.wakeIn(FIRST_ASKED_AFTER);
+            } else {
+                // Withdrawn meanwhile, and sent all the same: that must not go unseen.
+                transaction.executeWithoutResult(t -> {
+                    jobs.hold(message.by(), message.jobId());
+                    if (store.settled(
+                            message.by(),
+                            message.id(),
+                            State.WITHDRAWN,
+                            State.ARRIVED,
+                            Optional.empty(),
+                            clock.now())) {
+                        write(
+                                message,
+                                Say.of(
+                                        "journal.sentAllTheSame",
+                                        "about",
+                                        message.about().words()));
+                    }
+                });
+            }
+        }
+    }
+
+    private void askedAfter(Outgoing message, GatewayClient.Whereabouts now) {
+        switch (now.state()) {
+            case QUEUED -> later(message);
+            case DELIVERED -> settle(message, State.ARRIVED, Optional.empty());
+            case BOUNCED -> settle(message, State.BOUNCED, now.why());
+        }
+    }
+
+    private void later(Outgoing message) {
+        if (message.askedAt().plus(GIVEN_UP).isBefore(clock.now())) {
+            settle(
+                    message,
+                    message.state() == State.WAITING ? State.REFUSED : State.BOUNCED,
+                    Optional.of(Lost.GIVEN_UP));
+        } else {
+            transaction.executeWithoutResult(t -> store.askAgain(
+                    message.by(), message.id(), message.state(), clock.now().plus(Outbox.pause(message.tries()))));
+        }
+    }
+
+    private void settle(Outgoing message, State to, Optional<Lost> why) {
+        transaction.executeWithoutResult(t -> {
+            jobs.hold(message.by(), message.jobId());
+            if (store.settled(message.by(), message.id(), message.state(), to, why, clock.now())) {
+                Say about = message.about().words();
+                write(
+                        message,
+                        why.map(w -> Say.of("journal.notReached", "about", about, "why", Say.of(w)))
+                                .orElseGet(() -> Say.of("journal.reached", "about", about)));
+            }
+        });
+    }
+
+    private void write(Outgoing message, Say what) {
+        jobs.write(message.by(), message.jobId(), MessageService.step(message.about()), what);
+    }
+
+    @Override
+    public void start() {
+        outbox.start();
+    }
+
+    @Override
+    public void stop() {
+        outbox.stop();
+    }
+
+    @Override
+    public boolean isRunning() {
+        return outbox.isRunning();
+    }
+
+    @Override
+    public int getPhase() {
+        return outbox.getPhase();
+    }
+}
