@@ -7,6 +7,7 @@ import { keepWhatIsRead, useKeptSince } from './api/kept';
 import { AtThisBench } from './features/account/AtThisBench';
 import { ThumbBar, useForward } from './features/shop/ThumbBar';
 import { SignIn } from './features/account/SignIn';
+import { Interrupted } from './features/dayplan/Interrupted';
 import { Find } from './features/shop/Find';
 import { Help } from './features/shop/Help';
 import { Rack } from './features/shop/Rack';
@@ -96,6 +97,7 @@ export function App() {
           {kept === undefined ? texts.offline : texts.offlineKept(momentWords(kept))}
         </Box>
       )}
+      {here && <Interrupted />}
       <Box
         data-place={forward}
         sx={{

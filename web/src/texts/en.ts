@@ -1066,6 +1066,13 @@ export const en = {
     keepTold: 'Keep this for the owner',
     report: 'Report for the owner:',
     messages: 'Say it to the owner',
+    about: 'what about',
+    sendTo: 'telephone or mail',
+    send: 'Send it',
+    sent: 'What was sent',
+    withdraw: 'do not send',
+    sentLine: (moment: string, about: string | undefined, to: string) =>
+      `${moment}, ${about ?? ''}${to ? `, to ${to}` : ''}:`,
     copy: 'Copy it',
     copied: 'Copied',
     pickUp: 'Day to fetch it',
@@ -1096,8 +1103,33 @@ export const en = {
   },
   dayPlan: {
     next: 'What to take up next',
-    hours: (minutes: number, hands: number) =>
-      `Reckoned with ${minutes} min at the bench a day, ${hands === 1 ? 'one pair' : `${hands} pairs`} of hands`,
+    hours: (minutes: number, hands: number, days: number) =>
+      `Reckoned with ${minutes} min at the bench on ${days === 1 ? 'one day' : `${days} days`} of the week, ${hands === 1 ? 'one pair' : `${hands} pairs`} of hands`,
+    days: 'Days of the week',
+    dayNames: { 1: 'Mon', 2: 'Tue', 3: 'Wed', 4: 'Thu', 5: 'Fri', 6: 'Sat', 7: 'Sun' },
+    closes: 'work ends at',
+    holidays: 'closed on public holidays',
+    holidaysOf: (country: string) =>
+      `those of the whole of ${country}; those of a part of it are closed days`,
+    noCountry: 'No country is said yet: it stands with what is printed on every paper, at Hand back.',
+    closedDays: 'Closed besides',
+    closedFrom: (from: string, to: string) => (from === to ? from : `${from} to ${to}`),
+    closedFirst: 'first day',
+    closedLast: 'last day',
+    closeThem: 'Closed then',
+    openAgain: 'open after all',
+    crew: 'Who works at the bench',
+    canDo: (name: string) => `What ${name} may and can do`,
+    skills: {
+      electrical: 'mains, high voltage',
+      battery: 'lithium cells',
+      pressure: 'gas, pressure',
+      making: 'printing, casting',
+    },
+    skillsWhy:
+      'A skill nobody is ticked for is asked of nobody. Who may work on what is dangerous is for the rules of the place to say.',
+    notReached: 'Owners not reached',
+    nobodyCan: 'Nobody at the bench can',
     dayMinutes: 'minutes at the bench a day',
     hands: 'who work at once',
     keepHours: 'Reckon with this',
@@ -1116,6 +1148,28 @@ export const en = {
     due: 'Asked for in, days',
     pushed: (tray: number, before: number, after: number) =>
       `Tray ${tray} would be kept in ${Math.round(100 * after)} of 100 cases, not ${Math.round(100 * before)}.`,
+  },
+  interrupted: {
+    title: 'Interruptions',
+    since: (moment: string) => `Called away since ${moment}`,
+    by: 'What by',
+    kinds: {
+      counter: 'the counter',
+      telephone: 'the telephone',
+      question: 'a question',
+      delivery: 'a delivery',
+      other: 'something else',
+    },
+    minutes: 'minutes',
+    begin: 'I am called away',
+    back: 'Back at it',
+    none: 'None counted. Counted ones make the promises truer.',
+    cost: (times: number, minutes: number, money: number) =>
+      `In four weeks ${times === 1 ? 'one' : times}, which took ${Math.round(minutes)} min with getting back to it: ${money.toFixed(2)} at your rate.`,
+    ofKind: (kind: string, times: number, minutes: number) =>
+      `${kind} ${times === 1 ? 'once' : `${times} times`}, ${Math.round(minutes)} min`,
+    makesLate: (minutes: number) =>
+      `If they go on like that, promises are missed by ${Math.round(minutes)} min of bench time more.`,
   },
   bookPage: {
     elsewhere: (who: string, weight: number) =>
@@ -1989,6 +2043,7 @@ export const en = {
       find: 'find a job',
       takeIn: 'take in a machine',
       steps: 'the ten steps of the open job',
+      interrupted: 'called away, and back at it',
       journal: 'journal of the open job',
       nextReading: 'in a reading: on to the next',
       answer: 'take the answer, save, order',

@@ -9,6 +9,7 @@ import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { shopQuery } from '../shop/queries';
 import { Hours } from './Hours';
+import { Disturbed } from './Interrupted';
 import { Promised } from './Promised';
 import { dayPlanQuery } from './queries';
 
@@ -20,7 +21,8 @@ type Planned = Schemas['PlannedWork'];
 export default function Today() {
   const plan = useQuery(dayPlanQuery).data;
   const shop = useQuery(shopQuery).data;
-  const hands = Array.from({ length: plan?.hours.hands ?? 0 }, (_, hand) => hand);
+  const crew = plan?.hours.crew ?? [];
+  const hands = Array.from({ length: crew.length || (plan?.hours.hands ?? 0) }, (_, hand) => hand);
   return (
     <Box component="main" sx={{ bgcolor: colour.paper, px: 3, py: 2, overflow: 'auto' }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
@@ -47,10 +49,9 @@ export default function Today() {
             {hands.map((hand) => (
               <Strip
                 key={hand}
-                name={hands.length > 1 ? words.hand(hand + 1) : words.next}
+                name={crew[hand]?.name ?? (hands.length > 1 ? words.hand(hand + 1) : words.next)}
                 slots={plan.planned.filter((slot) => slot.hand === hand)}
                 today={shop?.today}
-                dayMinutes={plan.hours.dayMinutes}
               />
             ))}
             {plan.lateMinutes > 0 && (
@@ -61,9 +62,44 @@ export default function Today() {
           </Box>
           <Box sx={{ display: 'grid', gap: 3 }}>
             <Promised />
-            <NotFetched jobs={plan.notFetched} />
-            <WaitingFor waiting={plan.waiting} />
-            <Hours hours={plan.hours} />
+            <Listed
+              title={words.notReached}
+              rows={plan.notReached.map((job) => ({
+                job,
+                mark: 'caution',
+                to: `/job/${job.jobId}/handBack`,
+                words: job.words,
+              }))}
+            />
+            <Listed
+              title={words.notFetched}
+              rows={plan.notFetched.map((job) => ({
+                job,
+                mark: 'readyToGo',
+                to: `/job/${job.jobId}/handBack`,
+                words: words.since(dayWords(job.since)),
+              }))}
+            />
+            <Listed
+              title={words.nobodyCan}
+              rows={plan.nobodyCan.map((job) => ({
+                job,
+                mark: 'caution',
+                to: `/job/${job.jobId}`,
+                words: job.needs.map((skill) => words.skills[skill]).join(', '),
+              }))}
+            />
+            <Listed
+              title={words.waiting}
+              rows={plan.waiting.map((job) => ({
+                job,
+                mark: job.place === 'waitingForGear' ? 'waitingForGear' : 'waitingForAnswer',
+                to: `/job/${job.jobId}`,
+                words: job.until ? dayWords(job.until) : texts.places[job.place],
+              }))}
+            />
+            <Disturbed disturbance={plan.disturbance} late={plan.lateMinutes} />
+            <Hours hours={plan.hours} country={plan.country} />
             <Box
               component={Link}
               to="/look-back"
@@ -79,7 +115,7 @@ export default function Today() {
 }
 
 /** One pair of hands: the first large, then the rest in order with the day it falls on. */
-function Strip(props: { name: string; slots: Planned[]; today: string | undefined; dayMinutes: number }) {
+function Strip(props: { name: string; slots: Planned[]; today: string | undefined }) {
   const [first, ...rest] = props.slots;
   if (!first) return null;
   return (
@@ -87,6 +123,9 @@ function Strip(props: { name: string; slots: Planned[]; today: string | undefine
       <Box component="h2" sx={{ fontSize: 17, m: 0, mb: 0.75 }}>
         {props.name}
       </Box>
+      {first.day !== props.today && (
+        <Box sx={{ fontSize: 14, color: colour.inkSoft }}>{dayWords(first.day)}</Box>
+      )}
       <Slot slot={first} large />
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {rest.slice(0, 10).map((slot, index) => (
@@ -147,57 +186,37 @@ function Slot({ slot, large = false }: { slot: Planned; large?: boolean }) {
   );
 }
 
-function NotFetched({ jobs }: { jobs: Schemas['NotFetched'][] }) {
-  if (jobs.length === 0) return null;
+interface Listing {
+  job: { jobId: number; tray: number; machine: string };
+  mark: MarkName;
+  to: string;
+  words: string;
+}
+
+/** Jobs of which there is something to know besides the plan. */
+function Listed({ title, rows }: { title: string; rows: Listing[] }) {
+  if (rows.length === 0) return null;
   return (
-    <Box component="section" aria-label={words.notFetched}>
+    <Box component="section" aria-label={title}>
       <Box component="h2" sx={{ fontSize: 17, m: 0 }}>
-        {words.notFetched}
+        {title}
       </Box>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {jobs.map((job) => (
-          <Row
-            key={job.jobId}
-            job={job}
-            mark="readyToGo"
-            to={`/job/${job.jobId}/handBack`}
-            words={words.since(dayWords(job.since))}
-          />
+        {rows.map((row) => (
+          <Row key={row.job.jobId} {...row} />
         ))}
       </Box>
     </Box>
   );
 }
 
-function WaitingFor({ waiting }: { waiting: Schemas['WaitingWork'][] }) {
-  if (waiting.length === 0) return null;
-  return (
-    <Box component="section" aria-label={words.waiting}>
-      <Box component="h2" sx={{ fontSize: 17, m: 0 }}>
-        {words.waiting}
-      </Box>
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {waiting.map((job) => (
-          <Row
-            key={job.jobId}
-            job={job}
-            mark={job.place === 'waitingForGear' ? 'waitingForGear' : 'waitingForAnswer'}
-            to={`/job/${job.jobId}`}
-            words={job.until ? dayWords(job.until) : texts.places[job.place]}
-          />
-        ))}
-      </Box>
-    </Box>
-  );
-}
-
-function Row(props: { job: { tray: number; machine: string }; mark: MarkName; to: string; words: string }) {
+function Row(props: Listing) {
   return (
     <Box
       component="li"
       sx={{
         display: 'grid',
-        gridTemplateColumns: '40px 22px minmax(0, 1fr) auto',
+        gridTemplateColumns: '40px 22px minmax(0, 1fr) fit-content(55%)',
         gap: 1,
         alignItems: 'center',
         minHeight: 44,

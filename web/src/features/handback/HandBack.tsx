@@ -118,7 +118,7 @@ function Open({ job, known, children }: { job: Schemas['Job']; known: Handback; 
           </Box>
         </Box>
         <ToldTheOwner jobId={job.id} known={known} />
-        <ToTheOwner jobId={job.id} today={today} />
+        <ToTheOwner job={job} today={today} />
         <Papers jobId={job.id} />
         <HandOver job={job} />
         {job.place === 'putAway' && <OwnersData jobId={job.id} />}

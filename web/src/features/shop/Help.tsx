@@ -10,6 +10,7 @@ const WHEN: Record<keyof typeof texts.help.keys, { shown: string } & ({ key: str
     find: { shown: '/', key: '/' },
     takeIn: { shown: 'n', key: 'n' },
     steps: { shown: '1 … 9, 0', key: '1' },
+    interrupted: { shown: 'i', key: 'i' },
     journal: { shown: 'j', key: 'j' },
     nextReading: { shown: 'Enter', there: 'input[data-reading]' },
     answer: { shown: 'Alt + Enter', key: 'Alt+Enter' },

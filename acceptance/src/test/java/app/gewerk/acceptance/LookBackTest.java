@@ -165,18 +165,18 @@ class LookBackTest {
     void theBenchsHoursAreSaidAndTheDayIsReckonedAnew() {
         try (Technician ilva = ilva()) {
             ilva.open("/");
-            ilva.text("Reckoned with 420 min at the bench a day, one pair of hands")
+            ilva.text("Reckoned with 420 min at the bench on 5 days of the week, one pair of hands")
                     .click();
             ilva.field("minutes at the bench a day").fill("10");
             ilva.button("Reckon with this").click();
             assertThat(ilva.page.getByRole(AriaRole.ALERT)).containsText("30");
             ilva.field("minutes at the bench a day").fill("300");
             ilva.button("Reckon with this").click();
-            assertThat(ilva.text("Reckoned with 300 min at the bench a day, one pair of hands"))
+            assertThat(ilva.text("Reckoned with 300 min at the bench on 5 days of the week, one pair of hands"))
                     .isVisible();
             ilva.field("minutes at the bench a day").fill("420");
             ilva.button("Reckon with this").click();
-            assertThat(ilva.text("Reckoned with 420 min at the bench a day, one pair of hands"))
+            assertThat(ilva.text("Reckoned with 420 min at the bench on 5 days of the week, one pair of hands"))
                     .isVisible();
         }
     }

@@ -114,7 +114,7 @@ class OldDatabasesTest {
         return JSON.readTree(answer.body());
     }
 
-    private static final int LATEST = 19;
+    private static final int LATEST = 20;
 
     @ParameterizedTest
     @ValueSource(ints = {1, 2, 3, 4, 5, 15, LATEST})

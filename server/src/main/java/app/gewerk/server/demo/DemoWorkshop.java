@@ -92,6 +92,7 @@ class DemoWorkshop implements SmartLifecycle {
     private final DeviceService devices;
     private final DemoStores stores;
     private final DemoReturns returns;
+    private final DemoOffice office;
     private final List<HandedBack> handedBack = new ArrayList<>();
     private final JsonMapper json;
     private final TransactionTemplate transaction;
@@ -116,6 +117,7 @@ class DemoWorkshop implements SmartLifecycle {
             DeviceService devices,
             DemoStores stores,
             DemoReturns returns,
+            DemoOffice office,
             JsonMapper json,
             TransactionTemplate transaction) {
         this.shop = shop;
@@ -136,6 +138,7 @@ class DemoWorkshop implements SmartLifecycle {
         this.devices = devices;
         this.stores = stores;
         this.returns = returns;
+        this.office = office;
         this.json = json;
         this.transaction = transaction;
     }
@@ -191,7 +194,8 @@ class DemoWorkshop implements SmartLifecycle {
             @Nullable Tapped rhythm,
             @Nullable OwnerWord ownerWord,
             @Nullable List<String> pictures,
-            @Nullable Around around) {}
+            @Nullable Around around,
+            @Nullable String wrote) {}
 
     /** What is known around the gear, and what the owner cares about. */
     record Around(
@@ -303,6 +307,7 @@ class DemoWorkshop implements SmartLifecycle {
         stores.tell(first);
         returns.terms(first);
         handBack();
+        office.interruptions(first);
         return first;
     }
 
@@ -408,6 +413,9 @@ class DemoWorkshop implements SmartLifecycle {
                             move.to(),
                             Optional.ofNullable(move.waitsFor()).map(Say::typed),
                             Objects.requireNonNullElse(move.why(), "")));
+            if (move.to() == Place.READY_TO_GO && t.wrote() != null) {
+                at(here, move.daysAgo(), 205, () -> office.ready(here, id, t.wrote()));
+            }
         }
     }
 
