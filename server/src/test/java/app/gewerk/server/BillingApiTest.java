@@ -3,7 +3,10 @@ package app.gewerk.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import jakarta.servlet.http.Cookie;
+import java.awt.Color;
+import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -13,8 +16,10 @@ import java.util.stream.IntStream;
 import java.util.stream.StreamSupport;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
+import javax.imageio.ImageIO;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.rendering.PDFRenderer;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -214,6 +219,41 @@ class BillingApiTest {
                 .isEqualTo(IntStream.rangeClosed(before + 1, before + 4).boxed().toList());
     }
 
+    private void photo(String step, Color colour) throws Exception {
+        BufferedImage picture = new BufferedImage(80, 60, BufferedImage.TYPE_INT_RGB);
+        for (int i = 0; i < 80 * 60; i++) {
+            picture.setRGB(i % 80, i / 80, colour.getRGB());
+        }
+        ByteArrayOutputStream jpeg = new ByteArrayOutputStream();
+        ImageIO.write(picture, "jpeg", jpeg);
+        String key = "report-photo-" + step;
+        assertThat(api.upload(
+                                mara,
+                                "/api/photo/" + job + "?key=" + key + "&step=" + step + "&name=p.jpg",
+                                jpeg.toByteArray())
+                        .status())
+                .isLessThan(300);
+    }
+
+    /** The colours in the middle of the two places for pictures, where the report is drawn by another library. */
+    private static List<Color> middleOfPictures(byte[] pdf) throws Exception {
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            BufferedImage page = new PDFRenderer(document).renderImage(0);
+            List<Color> seen = new ArrayList<>();
+            for (double xMm : new double[] {60, 145}) {
+                int x = (int) (xMm / 25.4 * 72);
+                for (int y = 0; y < page.getHeight(); y++) {
+                    Color at = new Color(page.getRGB(x, y));
+                    if (Math.abs(at.getRed() - at.getBlue()) > 150) {
+                        seen.add(at.getRed() > at.getBlue() ? Color.RED : Color.BLUE);
+                        break;
+                    }
+                }
+            }
+            return seen;
+        }
+    }
+
     @Test
     void theOwnerGetsAReportInTheirWordsAndTheMachineGoesOut() throws Exception {
         int version = api.get("/api/job/" + job).body().path("version").asInt();
@@ -234,7 +274,14 @@ class BillingApiTest {
         assertThat(api.put(mara, "/api/handback/" + job, told).status()).isEqualTo(200);
         assertThat(api.put(mara, "/api/handback/" + job, told).status()).isEqualTo(409);
         bill(job, BILL);
-        String report = text(api.bytes("/api/handback/" + job + "/report.pdf"), 210);
+        String noPictures = text(api.bytes("/api/handback/" + job + "/report.pdf"), 210);
+        assertThat(noPictures).doesNotContain("as it was found.");
+        photo("look", Color.RED);
+        assertThat(text(api.bytes("/api/handback/" + job + "/report.pdf"), 210)).contains("As it was found.");
+        photo("closeUp", Color.BLUE);
+        byte[] pages = api.bytes("/api/handback/" + job + "/report.pdf");
+        assertThat(middleOfPictures(pages)).containsExactly(Color.RED, Color.BLUE);
+        String report = text(pages, 210);
         assertThat(report)
                 .contains("clicks")
                 .contains("Do not force the crank")

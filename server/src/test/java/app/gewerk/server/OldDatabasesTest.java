@@ -117,7 +117,7 @@ class OldDatabasesTest {
     private static final int LATEST = 20;
 
     @ParameterizedTest
-    @ValueSource(ints = {1, 2, 3, 4, 5, 15, LATEST})
+    @ValueSource(ints = {1, 2, 3, 4, 15, LATEST})
     void isBroughtUpToDateAndReadWhole(int version) throws Exception {
         String[] properties = FreshDatabase.properties();
         String url = FreshDatabase.url(properties);

@@ -8,8 +8,10 @@ import app.gewerk.core.gear.Point;
 import app.gewerk.core.handback.Bill;
 import app.gewerk.core.handback.BillLine;
 import app.gewerk.core.handback.BillPaper;
+import app.gewerk.core.job.Step;
 import app.gewerk.core.proving.TestPlan;
 import app.gewerk.core.words.Say;
+import app.gewerk.server.attachment.Attachments;
 import app.gewerk.server.choice.ChoiceService;
 import app.gewerk.server.damage.DamageService;
 import app.gewerk.server.diagnosis.DiagnosisService;
@@ -19,13 +21,18 @@ import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
 import app.gewerk.server.paper.Paper;
 import app.gewerk.server.paper.PdfPage;
+import app.gewerk.server.photo.PhotoService;
 import app.gewerk.server.proving.ProvingService;
 import app.gewerk.server.reading.ReadingService;
 import app.gewerk.server.reading.TakenGear;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopService;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -47,6 +54,8 @@ public class HandbackPapers {
     private final ChoiceService choices;
     private final ReadingService readings;
     private final ProvingService proving;
+    private final PhotoService photos;
+    private final Attachments attachments;
     private final ShopService shop;
 
     HandbackPapers(
@@ -57,6 +66,8 @@ public class HandbackPapers {
             ChoiceService choices,
             ReadingService readings,
             ProvingService proving,
+            PhotoService photos,
+            Attachments attachments,
             ShopService shop) {
         this.billing = billing;
         this.jobs = jobs;
@@ -65,6 +76,8 @@ public class HandbackPapers {
         this.choices = choices;
         this.readings = readings;
         this.proving = proving;
+        this.photos = photos;
+        this.attachments = attachments;
         this.shop = shop;
     }
 
@@ -173,6 +186,7 @@ public class HandbackPapers {
             }
             found.culprits().forEach(c -> page.line(c.words()));
             draw(page, mapped.map(), gear(here, jobId));
+            pictures(page, here, jobId);
             page.heading(Say.of("paper.whatWasDone"));
             List<ChoiceService.Decision> decisions = choices.decisions(here, jobId);
             if (!decisions.isEmpty()) {
@@ -199,6 +213,86 @@ public class HandbackPapers {
         return readings.read(here, jobId).taken().flatMap(TakenGear::spec).map(GearSpec::gear);
     }
 
+    private static final double PICTURE_WIDE_MM = 80;
+    private static final double PICTURE_HIGH_MM = 60;
+
+    /** How it was found and how it goes back, as far as anybody took a photograph. */
+    private void pictures(PdfPage page, Here here, long jobId) {
+        List<PhotoService.Photo> all = photos.photos(here, jobId);
+        // What somebody has drawn on shows what was wrong; else the last that was taken before anything was done.
+        Optional<PhotoService.Photo> before = all.stream()
+                .filter(p -> p.step().compareTo(Step.CHOOSE) < 0)
+                .max(Comparator.<PhotoService.Photo, Boolean>comparing(
+                                p -> !p.marks().isEmpty())
+                        .thenComparing(PhotoService.Photo::step)
+                        .thenComparing(PhotoService.Photo::at));
+        Optional<PhotoService.Photo> after = all.stream()
+                .filter(p -> p.step().compareTo(Step.CLOSE_UP) >= 0)
+                .max(Comparator.comparing(PhotoService.Photo::at));
+        if (before.isEmpty() && after.isEmpty()) {
+            return;
+        }
+        double y = page.drawingMm(PICTURE_HIGH_MM + 4) + 2;
+        before.ifPresent(p -> picture(page, here, jobId, p, PdfPage.MARGIN_MM, y));
+        after.ifPresent(p ->
+                picture(page, here, jobId, p, PdfPage.MARGIN_MM + (before.isPresent() ? PICTURE_WIDE_MM + 5 : 0), y));
+        page.line(Say.of(
+                before.isEmpty()
+                        ? "paper.asItGoesBack"
+                        : after.isEmpty() ? "paper.asItWasFound" : "paper.foundAndGoesBack"));
+    }
+
+    private void picture(PdfPage page, Here here, long jobId, PhotoService.Photo photo, double x, double y) {
+        ByteArrayOutputStream jpeg = new ByteArrayOutputStream();
+        try {
+            attachments.write(here, photos.image(here, jobId, photo.id(), true), jpeg);
+        } catch (IOException unreadable) {
+            throw new UncheckedIOException(unreadable);
+        }
+        double aspect = photo.width() / (double) photo.height();
+        List<double[]> lines =
+                photo.marks().stream().flatMap(m -> lines(m, aspect).stream()).toList();
+        page.picture(jpeg.toByteArray(), lines, x, y, PICTURE_WIDE_MM, PICTURE_HIGH_MM);
+    }
+
+    /** Straight pieces of an arrow or a circle that is round on the picture. @param aspect its width over its height */
+    private static List<double[]> lines(PhotoService.DrawnMark mark, double aspect) {
+        double dx = (mark.toX() - mark.fromX()) * aspect;
+        double dy = mark.toY() - mark.fromY();
+        double length = Math.hypot(dx, dy);
+        List<double[]> lines = new ArrayList<>();
+        if (mark.shape() == PhotoService.Shape.CIRCLE) {
+            for (int i = 0; i < CIRCLE; i++) {
+                lines.add(piece(mark, length, i, aspect));
+            }
+        } else {
+            lines.add(new double[] {mark.fromX(), mark.fromY(), mark.toX(), mark.toY()});
+            double back = Math.atan2(-dy, -dx);
+            for (double side : new double[] {-0.45, 0.45}) {
+                lines.add(new double[] {
+                    mark.toX(),
+                    mark.toY(),
+                    mark.toX() + 0.05 * Math.cos(back + side) / aspect,
+                    mark.toY() + 0.05 * Math.sin(back + side)
+                });
+            }
+        }
+        return lines;
+    }
+
+    private static final int CIRCLE = 24;
+
+    private static double[] piece(PhotoService.DrawnMark circle, double radius, int number, double aspect) {
+        double a = 2 * Math.PI * number / CIRCLE;
+        double b = 2 * Math.PI * (number + 1) / CIRCLE;
+        return new double[] {
+            circle.fromX() + radius * Math.cos(a) / aspect,
+            circle.fromY() + radius * Math.sin(a),
+            circle.fromX() + radius * Math.cos(b) / aspect,
+            circle.fromY() + radius * Math.sin(b)
+        };
+    }
+
     private static void tested(PdfPage page, ProvingService.JobProof proof) {
         List<ProvingService.PlannedTrial> passed = proof.trials().stream()
                 .filter(t -> t.last()
@@ -209,6 +303,7 @@ public class HandbackPapers {
             page.heading(Say.of("paper.howTested"));
             passed.forEach(t -> page.line(t.trial().words()));
         }
+        proof.readings().forEach(r -> r.told().ifPresent(page::line));
         proof.safety()
                 .last()
                 .filter(l -> proof.safety().passed())

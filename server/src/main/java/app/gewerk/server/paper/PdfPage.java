@@ -15,6 +15,7 @@ import java.util.function.Consumer;
 import org.openpdf.text.Document;
 import org.openpdf.text.Element;
 import org.openpdf.text.Font;
+import org.openpdf.text.Image;
 import org.openpdf.text.Phrase;
 import org.openpdf.text.Rectangle;
 import org.openpdf.text.pdf.BaseFont;
@@ -156,6 +157,34 @@ public final class PdfPage implements AutoCloseable {
                 points(widthMm - marginMm),
                 points(heightMm - fromTopMm),
                 0);
+    }
+
+    /**
+     * A JPEG as large as goes into a box, its lower left corner at that place; lines on it.
+     *
+     * @param lines from and to, as parts of the width and of the height from the upper left corner
+     */
+    public void picture(byte[] jpeg, List<double[]> lines, double xMm, double yMm, double mostWide, double mostHigh) {
+        try {
+            Image image = Image.getInstance(jpeg);
+            image.scaleToFit(points(mostWide), points(mostHigh));
+            image.setAbsolutePosition(points(xMm), points(yMm));
+            float wide = image.getScaledWidth();
+            float high = image.getScaledHeight();
+            draw(c -> {
+                c.addImage(image);
+                c.saveState();
+                c.setLineWidth(points(0.5));
+                for (double[] line : lines) {
+                    c.moveTo(points(xMm) + wide * (float) line[0], points(yMm) + high * (float) (1 - line[1]));
+                    c.lineTo(points(xMm) + wide * (float) line[2], points(yMm) + high * (float) (1 - line[3]));
+                    c.stroke();
+                }
+                c.restoreState();
+            });
+        } catch (IOException unreadable) {
+            throw new UncheckedIOException(unreadable);
+        }
     }
 
     /** A thin line across the page. */

@@ -48,20 +48,7 @@ class ProofChapter implements JobChapter<ProvingService.JobProof> {
                                 Say.of(l.result()),
                                 "seen",
                                 l.seen()))));
-        state.readings()
-                .forEach(r -> r.difference()
-                        .ifPresent(d -> page.line(Say.of(
-                                "paper.beforeAfter",
-                                "measure",
-                                r.words(),
-                                "before",
-                                d.before(),
-                                "after",
-                                d.after(),
-                                "unit",
-                                r.unit(),
-                                "words",
-                                d.words()))));
+        state.readings().forEach(r -> r.told().ifPresent(page::line));
         state.says().ifPresent(s -> page.line(s.words()));
     }
 }

@@ -96,7 +96,23 @@ public class ProvingService implements BeforeReady {
             List<Double> before,
             List<Double> after,
             List<Double> others,
-            Optional<MeasuredDifference> difference) {}
+            Optional<MeasuredDifference> difference) {
+        /** Before and after in one line, where there are both. */
+        public Optional<Say> told() {
+            return difference.map(d -> Say.of(
+                    "paper.beforeAfter",
+                    "measure",
+                    words,
+                    "before",
+                    d.before(),
+                    "after",
+                    d.after(),
+                    "unit",
+                    unit,
+                    "words",
+                    d.words()));
+        }
+    }
 
     /** What is counted. */
     public enum Counted {
