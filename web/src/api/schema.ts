@@ -4724,6 +4724,12 @@ export interface components {
             toothCount?: components["schemas"]["Count"];
             worn?: boolean;
         };
+        InWarranty: {
+            /** Format: int64 */
+            jobId: number;
+            /** Format: date */
+            until: string;
+        };
         Intake: {
             arrivedLike?: string;
             cameWith?: string;
@@ -4842,6 +4848,7 @@ export interface components {
             billedTo: string;
             bills: components["schemas"]["IssuedBill"][];
             currency: string;
+            inWarranty?: components["schemas"]["InWarranty"];
             missing: string[];
             proposed: components["schemas"]["BillLine"][];
             terms: components["schemas"]["PaperTerms"];

@@ -994,6 +994,12 @@ export const en = {
     food: 'can reach food',
     noLubricant: 'None of those known fits: what speaks against each stands beside it.',
     amount: 'How much of the first',
+    into: 'It goes',
+    intos: { case: 'into a case', film: 'on a gear, as a film' },
+    module: 'Module, mm',
+    teeth: 'Teeth',
+    face: 'Face, mm',
+    film: 'Film, mm',
     free: 'Free inside, ml',
     fill: 'Filled to, %',
     amounts: (ml: number, g: number, oz: number) =>
@@ -1065,6 +1071,9 @@ export const en = {
     next: 'What may come next',
     keepTold: 'Keep this for the owner',
     report: 'Report for the owner:',
+    inWarranty: (until: string) =>
+      `It came back within the warranty, which holds until ${until}: the mend is not billed. What has nothing to do with it may be.`,
+    thatMend: 'the mend it came back with',
     messages: 'Say it to the owner',
     about: 'what about',
     sendTo: 'telephone or mail',
@@ -1800,6 +1809,7 @@ export const en = {
       planets: 'Planet set',
       time: 'A wrong count',
       oil: 'Two oils',
+      onto: 'What goes on what',
     },
     figures: {
       press: {

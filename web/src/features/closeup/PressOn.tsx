@@ -21,8 +21,8 @@ const typed = z.object({
 type Typed = z.infer<typeof typed>;
 
 /** A gear pressed on its shaft: the force to expect, where to stop, how deep. */
-export function PressOn({ jobId, gear, shaft }: { jobId: number; gear: string; shaft: string }) {
-  const [draft, setDraft] = useDraft(`press:${jobId}`, typed);
+export function PressOn({ of, gear, shaft }: { of: string; gear: string; shaft: string }) {
+  const [draft, setDraft] = useDraft(`press:${of}`, typed);
   const now: Typed = draft ?? {};
   const { shaft: diameter, outer, length, interference, depth, endFloat } = now;
   const ready =

@@ -1,11 +1,13 @@
 import { Box, Button, TextField } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
 import { api, ask, newKey, type Schemas } from '../../api/client';
 import { Mark } from '../../parts/Marks';
 import { Notice } from '../../parts/Notice';
 import { useDraft } from '../../parts/useDraft';
 import { useSave } from '../../parts/useSave';
+import { dayWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { shopQuery } from '../shop/queries';
@@ -92,6 +94,14 @@ function Open({ job, known, children }: { job: Schemas['Job']; known: Handback; 
             <span>{missing}</span>
           </Notice>
         ))}
+        {known.inWarranty && (
+          <Notice look="calm" role="status">
+            <span>
+              {words.inWarranty(dayWords(known.inWarranty.until))}{' '}
+              <Link to={`/job/${known.inWarranty.jobId}/handBack`}>{words.thatMend}</Link>
+            </span>
+          </Notice>
+        )}
         <BenchMinutes job={job} />
         <IssuedBills jobId={job.id} known={known} />
         <Box component={billed ? 'details' : 'section'}>

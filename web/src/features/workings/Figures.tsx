@@ -42,7 +42,7 @@ export interface Typed {
  * @param page whose texts name the fields
  */
 export function Figures<A>(props: {
-  page: Exclude<Page, 'make' | 'read' | 'pair' | 'spans' | 'pins'>;
+  page: Exclude<Page, 'make' | 'read' | 'pair' | 'spans' | 'pins' | 'onto'>;
   fields: Record<string, Asked>;
   call: (typed: Typed, signal: AbortSignal) => Promise<A>;
   rows: (answer: A) => [string, ReactNode][];

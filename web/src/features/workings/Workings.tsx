@@ -6,6 +6,7 @@ import OilBlend from './OilBlend';
 import OverPins from './OverPins';
 import Planets from './Planets';
 import PressFit from './PressFit';
+import PutOn from './PutOn';
 import ReadAGear from './ReadAGear';
 import SpanTable from './SpanTable';
 import Strength from './Strength';
@@ -24,6 +25,7 @@ export default function Workings() {
       <Route path="oil" element={<OilBlend />} />
       <Route path="planets" element={<Planets />} />
       <Route path="press" element={<PressFit />} />
+      <Route path="onto" element={<PutOn />} />
       <Route path="strength" element={<Strength />} />
       <Route path="time" element={<TimeError />} />
       <Route path="*" element={<Navigate to="/workings/read" replace />} />

@@ -37,6 +37,7 @@ class AccessibilityTest {
             screens.put("/workings/pins", "Over both pins");
             screens.put("/workings/make", "drawn across the tips");
             screens.put("/workings/press", "pressure in the fit");
+            screens.put("/workings/onto", "How much of the first");
             screens.put("/workings/planets", "teeth meet");
             screens.put("/stores", "job by job");
             screens.put("/book", "maker or model");

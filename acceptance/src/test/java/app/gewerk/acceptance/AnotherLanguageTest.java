@@ -168,6 +168,7 @@ class AnotherLanguageTest {
             screens.put("/workings/pins", "[Over both pins");
             screens.put("/workings/press", "[pressure in the fit]");
             screens.put("/workings/oil", "[viscosity]");
+            screens.put("/workings/onto", "[How much of the first]");
             screens.put("/book", "[Device book]");
             screens.put("/book/1", "[What drives it]");
             screens.forEach((path, there) -> {

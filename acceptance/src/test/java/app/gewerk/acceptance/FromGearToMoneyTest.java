@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.SelectOption;
 import java.io.IOException;
 import java.util.List;
 import java.util.regex.Pattern;
@@ -51,12 +52,17 @@ class FromGearToMoneyTest {
         return answer.body();
     }
 
-    /** A machine that lies open on the bench. */
+    /** A machine taken in at the counter, and open on the bench. */
     private static int open(String kind, String maker, String model) {
-        String taken = say("/api/intake", """
-                {"kind":"%s","maker":"%s","model":"%s","complaint":"clicks and slips","ownerName":"Gert Pallin (%s)"}
-                """.formatted(kind, maker, model, kind));
-        int job = Integer.parseInt(taken.replaceFirst("(?s).*?\"id\":(\\d+).*", "$1"));
+        technician.open("/new");
+        technician.field("Maker").fill(maker);
+        technician.field("Model").fill(model);
+        technician.page.getByLabel("What is it?").selectOption(new SelectOption().setValue(kind));
+        technician.field("Owner").fill("Gert Pallin (" + kind + ")");
+        technician.field("What the owner says, word for word").fill("clicks and slips");
+        technician.button("Put it in a tray").click();
+        technician.page.waitForURL(Pattern.compile("/job/\\d+"));
+        int job = Integer.parseInt(technician.page.url().replaceFirst(".*/job/(\\d+).*", "$1"));
         for (String line : LEDGER) {
             String key = key();
             say("/api/teardown/" + job + "/steps", "{\"key\":\"%s\",\"line\":\"%s\"}".formatted(key, line));
@@ -197,7 +203,7 @@ class FromGearToMoneyTest {
     }
 
     /** The same crane again, within its warranty: the book learns from it. */
-    private static void itComesBack(int first) {
+    private static void itComesBack(int first) throws IOException {
         int again = open("modelCrane", "Hexley", "Hoist 12");
         technician.open("/job/" + again + "/takeIn");
         assertThat(technician.text("The same owner got one of this model back on"))
@@ -207,6 +213,15 @@ class FromGearToMoneyTest {
         assertThat(technician.button("It did not")).isVisible();
         technician.button("Journal").click();
         assertThat(technician.page.locator("main")).containsText("It came back with the mend of job " + first);
+        closeUp(again);
+        climb();
+        technician.press("Alt+Enter");
+        assertThat(technician.page).hasURL(Pattern.compile("/job/" + again + "/handBack$"));
+        technician.field("Minutes at the bench in all").fill("20");
+        technician.button("Keep the minutes").click();
+        assertThat(technician.text(Pattern.compile("the mend is not billed"))).isVisible();
+        assertThat(technician.button(Pattern.compile("^Bill it"))).isDisabled();
+        handOver(again, "Nothing heavier than before");
     }
 
     @Test
@@ -234,10 +249,11 @@ class FromGearToMoneyTest {
         assertThat(technician.text("the difference is real")).isVisible();
         technician.press("Alt+Enter");
         bill(job);
+        handOver(job, "No sand on the track");
     }
 
     @Test
-    void nothingIsTriedUnderPowerBeforeTheGlueBears() {
+    void nothingIsTriedUnderPowerBeforeTheGlueBears() throws IOException {
         int job = open("petFeeder", "Marrowick", "Feedmate");
         technician.open("/job/" + job + "/closeUp");
         technician.text("What goes on what").click();
@@ -257,7 +273,10 @@ class FromGearToMoneyTest {
         technician.button(Pattern.compile("^(Stop|Seen to).*bears load")).click();
         technician.button(Pattern.compile("^(Stop|Seen to).*grips")).click();
         assertThat(technician.role(AriaRole.LIST, "Times that run")).hasCount(0);
-        holds(3);
+        climb();
+        technician.press("Alt+Enter");
+        bill(job);
+        handOver(job, "Nothing but dry food");
     }
 
     @Test

@@ -85,6 +85,24 @@ class LearningApiTest {
     }
 
     @Test
+    void whatComesBackWithinItsWarrantyIsNotBilledAndAfterItIs() {
+        long first = mended("W-1", 30);
+        owner.execute("insert into handback (shop_id, job_id, old_parts, warranty_until) "
+                + "select shop_id, id, 'kept', current_date + 100 from job where id = " + first);
+        long again = job("W-1");
+        api.post(mara, "/api/job/" + again + "/bench-minutes", Map.of("minutes", 60));
+        assertThat(api.get("/api/handback/" + again).body().path("proposed")).isNotEmpty();
+        cameBack(again, first);
+        JsonNode inWarranty = api.get("/api/handback/" + again).body();
+        assertThat(inWarranty.path("proposed")).isEmpty();
+        assertThat(inWarranty.path("inWarranty").path("jobId").asLong()).isEqualTo(first);
+        owner.execute("update handback set warranty_until = current_date - 1 where job_id = " + first);
+        JsonNode over = api.get("/api/handback/" + again).body();
+        assertThat(over.path("proposed")).isNotEmpty();
+        assertThat(over.has("inWarranty")).isFalse();
+    }
+
+    @Test
     void aMachineCannotComeBackWithAnothersMend() {
         long other = mended("B-1", 20);
         long mine = job("B-2");

@@ -152,6 +152,7 @@ public class BillingService {
      * @param proposed lines from the minutes at the bench and the parts, to be gone over
      * @param billedTo the owner, as known
      * @param missing what has to be said before anything can be billed
+     * @param inWarranty the mend it came back with: then nothing is proposed to be billed
      */
     public record JobHandback(
             List<BillLine> proposed,
@@ -161,7 +162,11 @@ public class BillingService {
             List<Say> missing,
             Optional<ToldOwner> told,
             LocalDate warrantyUntil,
+            Optional<InWarranty> inWarranty,
             List<IssuedBill> bills) {}
+
+    /** The job whose warranty still held when the machine came in again. */
+    public record InWarranty(long jobId, LocalDate until) {}
 
     @Transactional(readOnly = true)
     public JobHandback handback(Here here, long jobId) {
@@ -177,14 +182,16 @@ public class BillingService {
         if (job.benchMinutes().isEmpty()) {
             missing.add(Say.of("papers.sayMinutes"));
         }
+        Optional<InWarranty> inWarranty = store.inWarranty(here, jobId);
         return new JobHandback(
-                proposed(here, job),
+                inWarranty.isPresent() ? List.of() : proposed(here, job),
                 (job.ownerName() + "\n" + job.ownerPhone()).strip(),
                 shop.shop(here).currency(),
                 terms,
                 missing,
                 store.told(here, jobId),
                 shop.today(here).plusMonths(terms.warrantyMonths),
+                inWarranty,
                 store.bills(here, jobId));
     }
 

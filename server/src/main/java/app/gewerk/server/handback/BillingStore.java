@@ -12,6 +12,7 @@ import static org.jooq.impl.DSL.sum;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.handback.Bill;
+import app.gewerk.server.handback.BillingService.InWarranty;
 import app.gewerk.server.handback.BillingService.IssuedBill;
 import app.gewerk.server.handback.BillingService.OldParts;
 import app.gewerk.server.handback.BillingService.PaperTerms;
@@ -50,6 +51,18 @@ class BillingStore {
                         r.getWarrantyMonths(),
                         r.getDaysToPay(),
                         r.getPaperVersion()));
+    }
+
+    Optional<InWarranty> inWarranty(Here here, long jobId) {
+        return sql.fetchOptional("""
+                        select j.back_of, h.warranty_until
+                        from job j
+                        join handback h on h.shop_id = j.shop_id and h.job_id = j.back_of
+                        join shop s on s.id = j.shop_id
+                        where j.shop_id = ? and j.id = ?
+                            and h.warranty_until >= (j.taken_in_at at time zone s.time_zone)::date
+                        """, here.shopId(), jobId)
+                .map(r -> new InWarranty(r.get("back_of", Long.class), r.get("warranty_until", LocalDate.class)));
     }
 
     boolean saveTerms(Here here, PaperTerms terms) {

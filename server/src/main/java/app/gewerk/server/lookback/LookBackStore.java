@@ -22,10 +22,11 @@ import org.springframework.stereotype.Repository;
 class LookBackStore {
     /** Jobs behind a figure that are shown at a time. */
     private static final int MOST = 200;
-    /** Each job that went out in a month, with the way that was decided on last. */
+    /** Each job that went out, with the way that was decided on last. */
     private static final String OUT = """
-            with out as materialized (
-                select j.id, j.machine_model_id, m.kind, j.bench_minutes as minutes, j.promised_on,
+            with out as %s (
+                select j.id, j.moved_at, (j.moved_at at time zone shop.time_zone)::date as out_on, j.tray_number,
+                       j.machine_model_id, m.maker || ' ' || m.name as machine, m.kind, j.bench_minutes as minutes, j.promised_on,
                        (j.ready_at at time zone shop.time_zone)::date as ready_on,
                        exists (select from job b where b.shop_id = j.shop_id and b.back_of = j.id) as back,
                        (select way from decision where shop_id = j.shop_id and job_id = j.id order by id desc limit 1) as way,
@@ -37,6 +38,12 @@ class LookBackStore {
                 where j.shop_id = ? and j.place = 'putAway' and j.moved_at >= cast(? as timestamptz)
                     and j.moved_at < cast(? as timestamptz))
             """;
+
+    /** A month's jobs, which are gone over several times. */
+    private static final String WHOLE = OUT.formatted("materialized");
+
+    /** The last of many years: what stands with each is looked up only for those that are told. */
+    private static final String LAST = OUT.formatted("not materialized");
 
     private final DSLContext sql;
     private final StoredJson json;
@@ -130,7 +137,7 @@ class LookBackStore {
     }
 
     private org.jooq.Result<Record> of(Here here, OffsetDateTime from, OffsetDateTime to, String question) {
-        return sql.fetch(OUT + question, here.shopId(), from, to);
+        return sql.fetch(WHOLE + question, here.shopId(), from, to);
     }
 
     private LookBack.Sum sum(Here here, OffsetDateTime from, OffsetDateTime to) {
@@ -188,16 +195,12 @@ class LookBackStore {
     /** The last of them first. */
     List<Behind> behind(Here here, OffsetDateTime from, OffsetDateTime to, String which, String code) {
         return sql.fetch(
-                        OUT + """
-                        select o.id, j.tray_number, m.maker || ' ' || m.name as machine,
-                               (j.moved_at at time zone shop.time_zone)::date as out_on, o.minutes, o.billed
+                        LAST + """
+                        select o.id, o.tray_number, o.machine, o.out_on, o.minutes, o.billed
                         from out o
-                        join job j on j.shop_id = shop_here() and j.id = o.id
-                        join shop on shop.id = j.shop_id
-                        join machine_model m on m.shop_id = j.shop_id and m.id = o.machine_model_id
                         where
                         """ + Objects.requireNonNull(WHICH.get(which))
-                                + " order by j.moved_at desc, o.id desc limit " + MOST,
+                                + " order by o.moved_at desc, o.id desc limit " + MOST,
                         here.shopId(),
                         from,
                         to,
