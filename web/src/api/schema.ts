@@ -4020,6 +4020,7 @@ export interface components {
             /** Format: double */
             backAtIt: number;
             byKind: components["schemas"]["Broken"][];
+            currency: string;
             /** Format: double */
             minutes: number;
             money: number;

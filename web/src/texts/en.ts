@@ -17,11 +17,17 @@ function named(words: string): ReadingLabel {
   return { of: () => words };
 }
 
+/** In two digits that count, however small. */
+function inDigits(value: number): string {
+  return value >= 10 ? value.toFixed(0) : String(Number(value.toPrecision(2)));
+}
+
 /** A time as one would say it: 0.409 s, 2 min 30 s, 23 h 56 min. */
 function durationWords(seconds: number): string {
   if (seconds < 120) return `${seconds.toPrecision(3)} s`;
   const minutes = Math.floor(seconds / 60);
-  if (minutes < 120) return `${minutes} min ${Math.round(seconds - 60 * minutes)} s`;
+  const rest = Math.round(seconds - 60 * minutes);
+  if (minutes < 120) return rest === 0 ? `${minutes} min` : `${minutes} min ${rest} s`;
   return minutes % 60 === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
 }
 
@@ -1003,7 +1009,7 @@ export const en = {
     free: 'Free inside, ml',
     fill: 'Filled to, %',
     amounts: (ml: number, g: number, oz: number) =>
-      `${ml.toFixed(1)} ml, ${g.toFixed(1)} g, ${oz.toFixed(2)} oz`,
+      `${inDigits(ml)} ml, ${inDigits(g)} g, ${inDigits(oz)} oz`,
     greaseShare: 'Thinned with oil: grease, %',
     thinned: (volume: number, mass: number) =>
       `${Math.round(volume)} of 100 parts by volume are ${mass.toFixed(1)} of 100 g; stir until it just flows`,
@@ -1173,8 +1179,8 @@ export const en = {
     begin: 'I am called away',
     back: 'Back at it',
     none: 'None counted. Counted ones make the promises truer.',
-    cost: (times: number, minutes: number, money: number) =>
-      `In four weeks ${times === 1 ? 'one' : times}, which took ${Math.round(minutes)} min with getting back to it: ${money.toFixed(2)} at your rate.`,
+    cost: (times: number, minutes: number, money: number, currency: string) =>
+      `In four weeks ${times === 1 ? 'one' : times}, which took ${Math.round(minutes)} min with getting back to it: ${money.toFixed(2)} ${currency} at your rate.`,
     ofKind: (kind: string, times: number, minutes: number) =>
       `${kind} ${times === 1 ? 'once' : `${times} times`}, ${Math.round(minutes)} min`,
     makesLate: (minutes: number) =>

@@ -123,7 +123,7 @@ export function Disturbed({ disturbance, late }: { disturbance: Schemas['Disturb
         <Box sx={{ color: colour.inkSoft }}>{words.none}</Box>
       ) : (
         <>
-          <Box>{words.cost(cost.times, cost.minutes + cost.backAtIt, cost.money)}</Box>
+          <Box>{words.cost(cost.times, cost.minutes + cost.backAtIt, cost.money, cost.currency)}</Box>
           <Box sx={{ color: colour.inkSoft }}>
             {cost.byKind.map((k) => words.ofKind(words.kinds[k.kind], k.times, k.minutes)).join(', ')}
           </Box>

@@ -40,7 +40,7 @@ export function WorkingsHead({ page }: { page: Page }) {
         <Box component="h1" sx={{ fontSize: 22, m: 0 }}>
           {texts.workingsPage.pages[page]}
         </Box>
-        {page !== 'read' && <UnitSwitch />}
+        {page !== 'read' && page !== 'onto' && <UnitSwitch />}
       </Box>
     </>
   );

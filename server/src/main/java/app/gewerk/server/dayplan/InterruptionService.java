@@ -96,7 +96,8 @@ public class InterruptionService {
      * @param minutes they took, {@code backAtIt} what getting back to work took besides
      * @param money of both, at the hourly rate
      */
-    public record Cost(int times, double minutes, double backAtIt, BigDecimal money, List<Broken> byKind) {}
+    public record Cost(
+            int times, double minutes, double backAtIt, BigDecimal money, String currency, List<Broken> byKind) {}
 
     /** What was counted lately, and what it says of the time to come. */
     record Counted(Cost cost, Interruptions usual) {}
@@ -133,7 +134,7 @@ public class InterruptionService {
                 .filter(b -> b.times > 0)
                 .toList();
         return new Counted(
-                new Cost(ended.size(), minutes, back, money, byKind),
+                new Cost(ended.size(), minutes, back, money, shop.shop(here).currency(), byKind),
                 Interruptions.counted(
                         ended.stream().map(InterruptionStore.Ended::minutes).toList(), watched));
     }
