@@ -1748,6 +1748,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/photo/{jobId}/found-and-now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["foundAndNow"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/photo/{jobId}/{id}": {
         parameters: {
             query?: never;
@@ -4365,6 +4381,10 @@ export interface components {
             sigma: number;
             /** Format: double */
             value: number;
+        };
+        FoundAndNow: {
+            found?: components["schemas"]["Photo"];
+            now?: components["schemas"]["Photo"];
         };
         FoundCount: {
             /** Format: double */
@@ -10793,6 +10813,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Photo"];
+                };
+            };
+        };
+    };
+    foundAndNow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundAndNow"];
                 };
             };
         };

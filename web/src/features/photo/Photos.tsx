@@ -5,10 +5,10 @@ import { Mark } from '../../parts/Marks';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import type { Step } from '../job/StepTeeth';
-import { DrawnMarks } from './DrawnMarks';
 import { PhotoViewer } from './PhotoViewer';
+import { Thumbnail } from './Thumbnail';
 import { addPhotos, dismiss, onLanded, useWaiting } from './uploads';
-import { photosQuery } from './queries';
+import { foundAndNowQuery, photosQuery } from './queries';
 import { PlainButton } from '../../parts/PlainButton';
 import { JoinPhone } from '../phone/JoinPhone';
 import { shopQuery } from '../shop/queries';
@@ -38,6 +38,7 @@ export function Photos({
         queries.setQueryData(photosQuery(of).queryKey, (now) =>
           now?.some((p) => p.id === photo.id) ? now : [...(now ?? []), photo],
         );
+        void queries.invalidateQueries({ queryKey: foundAndNowQuery(of).queryKey });
       }),
     [queries],
   );
@@ -73,18 +74,10 @@ export function Photos({
               p: 0,
               border: `1px solid ${colour.kraftDark}`,
               bgcolor: colour.kraft,
-              position: 'relative',
               height: SIDE,
             }}
           >
-            <img
-              src={`/api/photo/${jobId}/${photo.id}/thumbnail.jpg?key=${photo.key}`}
-              alt=""
-              height={SIDE - 2}
-              width={Math.round(((SIDE - 2) * photo.width) / photo.height)}
-              style={{ display: 'block' }}
-            />
-            <DrawnMarks marks={photo.marks} width={photo.width} height={photo.height} />
+            <Thumbnail jobId={jobId} photo={photo} height={SIDE - 2} />
           </PlainButton>
         ))}
         <Button variant="outlined" onClick={() => input.current?.click()}>

@@ -1,9 +1,12 @@
 import { Box } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
 import { api, ask, newKey, type Schemas } from '../../api/client';
 import { FigureInput } from '../../parts/FigureInput';
 import { useDraft } from '../../parts/useDraft';
 import { useSave } from '../../parts/useSave';
+import { foundAndNowQuery } from '../photo/queries';
+import { Thumbnail } from '../photo/Thumbnail';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import type { Proof } from './queries';
@@ -23,10 +26,38 @@ export function BeforeAfter({ jobId, proof }: { jobId: number; proof: Proof }) {
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: '2px 8px', alignItems: 'center' }}>
         <Box sx={{ fontSize: 14 }}>{words.before}</Box>
         <Box sx={{ fontSize: 14 }}>{words.after}</Box>
+        <InPictures jobId={jobId} />
         {proof.readings.map((reading) => (
           <MeasureRow key={reading.measure} jobId={jobId} reading={reading} />
         ))}
       </Box>
+    </>
+  );
+}
+
+const PICTURE = 110;
+
+/** As it was found, as it is now; nothing while there is no photograph of either. */
+function InPictures({ jobId }: { jobId: number }) {
+  const pair = useQuery(foundAndNowQuery(jobId)).data;
+  if (!pair?.found && !pair?.now) return null;
+  return (
+    <>
+      {[pair.found, pair.now].map((photo, index) =>
+        photo ? (
+          <Thumbnail
+            key={photo.id}
+            jobId={jobId}
+            photo={photo}
+            height={PICTURE}
+            alt={index === 0 ? words.asFound : words.asItIs}
+          />
+        ) : (
+          <Box key={index} sx={{ fontSize: 14, opacity: 0.8 }}>
+            {index === 0 ? words.noneFound : words.noneNow}
+          </Box>
+        ),
+      )}
     </>
   );
 }

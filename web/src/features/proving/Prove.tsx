@@ -19,6 +19,7 @@ import { heardQuery } from '../diagnosis/queries';
 import { ElectricalChecks } from '../intake/ElectricalChecks';
 import { Frame } from '../job/Frame';
 import { StepNotes } from '../job/StepNotes';
+import { Photos } from '../photo/Photos';
 import type { Step } from '../job/StepTeeth';
 import { useRefreshJob } from '../job/useRefreshJob';
 import { BeforeAfter } from './BeforeAfter';
@@ -66,6 +67,7 @@ export function Prove({
           <Failed job={job} proof={proof} go={go} />
           {proof.safety.needed && <ElectricalChecks jobId={job.id} beforeReturn />}
           {heard && <Culprits jobId={job.id} heard={heard} />}
+          <Photos jobId={job.id} step="prove" />
           <Proved job={job} proof={proof} go={go} />
           <StepNotes job={job} step="prove" />
         </Box>

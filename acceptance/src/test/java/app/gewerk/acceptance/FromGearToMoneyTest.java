@@ -5,10 +5,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
 import com.microsoft.playwright.options.SelectOption;
+import java.awt.Color;
+import java.awt.Graphics2D;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.List;
 import java.util.regex.Pattern;
+import javax.imageio.ImageIO;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
@@ -68,6 +74,17 @@ class FromGearToMoneyTest {
             say("/api/teardown/" + job + "/steps", "{\"key\":\"%s\",\"line\":\"%s\"}".formatted(key, line));
         }
         return job;
+    }
+
+    private static FilePayload photograph() throws IOException {
+        BufferedImage picture = new BufferedImage(640, 480, BufferedImage.TYPE_INT_RGB);
+        Graphics2D pen = picture.createGraphics();
+        pen.setColor(Color.ORANGE);
+        pen.fillOval(160, 80, 320, 320);
+        pen.dispose();
+        ByteArrayOutputStream jpeg = new ByteArrayOutputStream();
+        ImageIO.write(picture, "jpeg", jpeg);
+        return new FilePayload("closed.jpg", "image/jpeg", jpeg.toByteArray());
     }
 
     private static Locator next() {
@@ -195,9 +212,16 @@ class FromGearToMoneyTest {
         technician.button("It is closed").click();
         assertThat(technician.page).hasURL(Pattern.compile("/prove$"));
         climb();
+        technician
+                .role(AriaRole.REGION, "Photographs")
+                .locator("input[type=file]")
+                .setInputFiles(photograph());
+        assertThat(technician.page.getByAltText("as it is now")).isVisible();
+        assertThat(technician.text("no photograph of how it was found")).isVisible();
         technician.press("Alt+Enter");
         bill(job);
         handOver(job, "Do not lift more than the hook says");
+        assertThat(text("/api/handback/" + job + "/report.pdf")).contains("As it goes back.");
         itComesBack(job);
         assertThat(technician.complaints()).isEmpty();
     }

@@ -48,6 +48,8 @@ final class HandbackBench {
                 "update job set moved_at = now() - (id % 3650) * interval '1 day', bench_minutes = 20 + id % 90, "
                         + "ready_at = now() - (id % 3650) * interval '1 day', promised_on = current_date - (id % 3650)::int "
                         + "where place = 'putAway'",
+                // Copies of one machine would be five thousand machines of one serial number.
+                "update job set serial = '' where id > 1000",
                 "set session_replication_role = origin",
                 "truncate month_changed, month_figures",
                 "select months_changed(1, array(select moved_at from job where place = 'putAway'))",

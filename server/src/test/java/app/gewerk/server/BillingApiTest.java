@@ -281,6 +281,9 @@ class BillingApiTest {
         photo("closeUp", Color.BLUE);
         byte[] pages = api.bytes("/api/handback/" + job + "/report.pdf");
         assertThat(middleOfPictures(pages)).containsExactly(Color.RED, Color.BLUE);
+        JsonNode pair = api.get("/api/photo/" + job + "/found-and-now").body();
+        assertThat(pair.path("found").path("step").asString()).isEqualTo("look");
+        assertThat(pair.path("now").path("step").asString()).isEqualTo("closeUp");
         String report = text(pages, 210);
         assertThat(report)
                 .contains("clicks")

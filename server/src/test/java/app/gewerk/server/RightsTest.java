@@ -113,6 +113,7 @@ class RightsTest {
                 GET /api/knowledge
                 GET /api/knowledge/{file}
                 GET /api/photo/{jobId}
+                GET /api/photo/{jobId}/found-and-now
                 GET /api/photo/{jobId}/{id}/image.jpg
                 GET /api/photo/{jobId}/{id}/thumbnail.jpg
                 GET /api/reading/{jobId}

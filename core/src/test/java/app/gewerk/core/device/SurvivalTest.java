@@ -3,12 +3,15 @@ package app.gewerk.core.device;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import app.gewerk.core.Checks;
 import app.gewerk.core.device.Survival.Case;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import org.hipparchus.distribution.continuous.WeibullDistribution;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** The survival curve and its band. */
 class SurvivalTest {
@@ -47,6 +50,31 @@ class SurvivalTest {
         assertThat(survival.failures()).isEqualTo(9);
         assertThat(survival.shareAt(5)).isEqualTo(1);
         assertThat(survival.shareAt(12)).isCloseTo(0.7529, within(5e-5));
+    }
+
+    /** Shares, errors and bands as R's package survival has them (survival.R beside the values): ties, few, all failed, drawn. */
+    @ParameterizedTest
+    @ValueSource(strings = {"treated", "few", "allFail", "tied", "drawn"})
+    void asAStatisticsLibraryHasIt(String set) {
+        List<Checks.Row> rows =
+                Checks.of("survival").filter(r -> r.text("set").equals(set)).toList();
+        Survival survival = Survival.of(rows.stream()
+                .filter(r -> r.blank("share"))
+                .map(r -> new Case(r.number("days"), r.flag("failed")))
+                .toList());
+        List<Checks.Row> steps = rows.stream().filter(r -> !r.blank("share")).toList();
+        assertThat(survival.steps()).hasSameSizeAs(steps);
+        for (int i = 0; i < steps.size(); i++) {
+            Survival.Step step = survival.steps().get(i);
+            Checks.Row row = steps.get(i);
+            assertThat(step.days()).isEqualTo(row.number("days"));
+            assertThat(step.failed()).isEqualTo(row.whole("failed"));
+            assertThat(step.share()).isCloseTo(row.number("share"), within(1e-10));
+            // R says nothing of a share of nought.
+            assertThat(step.error()).isCloseTo(row.number("error", 0), within(1e-10));
+            assertThat(step.low()).isCloseTo(row.number("low", 0), within(1e-9));
+            assertThat(step.high()).isCloseTo(row.number("high", 0), within(1e-9));
+        }
     }
 
     /** Of lives drawn from a Weibull that hipparchus draws and is asked for, watched for a random time each. */

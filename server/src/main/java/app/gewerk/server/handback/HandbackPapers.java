@@ -8,7 +8,6 @@ import app.gewerk.core.gear.Point;
 import app.gewerk.core.handback.Bill;
 import app.gewerk.core.handback.BillLine;
 import app.gewerk.core.handback.BillPaper;
-import app.gewerk.core.job.Step;
 import app.gewerk.core.proving.TestPlan;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.attachment.Attachments;
@@ -32,7 +31,6 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -218,17 +216,9 @@ public class HandbackPapers {
 
     /** How it was found and how it goes back, as far as anybody took a photograph. */
     private void pictures(PdfPage page, Here here, long jobId) {
-        List<PhotoService.Photo> all = photos.photos(here, jobId);
-        // What somebody has drawn on shows what was wrong; else the last that was taken before anything was done.
-        Optional<PhotoService.Photo> before = all.stream()
-                .filter(p -> p.step().compareTo(Step.CHOOSE) < 0)
-                .max(Comparator.<PhotoService.Photo, Boolean>comparing(
-                                p -> !p.marks().isEmpty())
-                        .thenComparing(PhotoService.Photo::step)
-                        .thenComparing(PhotoService.Photo::at));
-        Optional<PhotoService.Photo> after = all.stream()
-                .filter(p -> p.step().compareTo(Step.CLOSE_UP) >= 0)
-                .max(Comparator.comparing(PhotoService.Photo::at));
+        PhotoService.FoundAndNow pair = photos.foundAndNow(here, jobId);
+        Optional<PhotoService.Photo> before = pair.found();
+        Optional<PhotoService.Photo> after = pair.now();
         if (before.isEmpty() && after.isEmpty()) {
             return;
         }

@@ -66,9 +66,11 @@ class OwnersDataStore {
         sql.execute("update job_culprit set why = '' where shop_id = ? and job_id = ?", here.shopId(), jobId);
         sql.execute("update decision set reason = '' where shop_id = ? and job_id = ?", here.shopId(), jobId);
         sql.execute("update trial_result set seen = '' where shop_id = ? and job_id = ?", here.shopId(), jobId);
-        sql.execute(
-                "update owner_message set send_to = '', letter = '' where shop_id = ? and job_id = ?",
-                here.shopId(),
-                jobId);
+        // What has not gone out yet goes to nobody any more.
+        sql.execute("""
+                update owner_message set send_to = '', letter = '',
+                    state = case when state in ('waiting', 'onItsWay') then 'withdrawn' else state end
+                where shop_id = ? and job_id = ?
+                """, here.shopId(), jobId);
     }
 }

@@ -45,6 +45,11 @@ class PhotoController {
         return photos.photos(here, jobId);
     }
 
+    @GetMapping("/found-and-now")
+    PhotoService.FoundAndNow foundAndNow(Here here, @PathVariable long jobId) {
+        return photos.foundAndNow(here, jobId);
+    }
+
     /** One file as the body, as it comes from the camera. The key keeps a file sent twice from being kept twice. */
     @PostMapping(consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     @ResponseStatus(HttpStatus.CREATED)

@@ -18,6 +18,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.time.OffsetDateTime;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.http.MediaType;
@@ -104,6 +105,26 @@ public class PhotoService {
     public List<Photo> photos(Here here, long jobId) {
         jobs.job(here, jobId);
         return store.photos(here, jobId);
+    }
+
+    /**
+     * How a machine was found and how it is now, as far as anybody took a photograph.
+     *
+     * @param found one that somebody has drawn on, to show what was wrong; else the last before anything was decided
+     * @param now the last since it was closed up
+     */
+    public record FoundAndNow(Optional<Photo> found, Optional<Photo> now) {}
+
+    @Transactional(readOnly = true)
+    public FoundAndNow foundAndNow(Here here, long jobId) {
+        List<Photo> all = photos(here, jobId);
+        return new FoundAndNow(
+                all.stream()
+                        .filter(p -> p.step.compareTo(Step.CHOOSE) < 0)
+                        .max(Comparator.<Photo, Boolean>comparing(p -> !p.marks.isEmpty())
+                                .thenComparing(Photo::step)
+                                .thenComparing(Photo::at)),
+                all.stream().filter(p -> p.step.compareTo(Step.CLOSE_UP) >= 0).max(Comparator.comparing(Photo::at)));
     }
 
     /**
