@@ -3512,12 +3512,6 @@ export interface components {
             /** Format: double */
             read: number;
         };
-        AtBench: {
-            name?: string;
-            /** Format: int64 */
-            personId: number;
-            skills: ("electrical" | "battery" | "pressure" | "making")[];
-        };
         AtTheCounter: {
             currency: string;
             era?: string;
@@ -3613,7 +3607,7 @@ export interface components {
             closed: components["schemas"]["ClosedDays"][];
             /** Format: time-local */
             closes?: string;
-            crew: components["schemas"]["AtBench"][];
+            crew: components["schemas"]["OfCrew"][];
             /** Format: int32 */
             dayMinutes: number;
             days: number[];
@@ -5648,6 +5642,13 @@ export interface components {
             /** @enum {string} */
             step: "takeIn" | "listen" | "open" | "look" | "read" | "choose" | "get" | "closeUp" | "prove" | "handBack";
             what?: string;
+        };
+        OfCrew: {
+            atBench: boolean;
+            name?: string;
+            /** Format: int64 */
+            personId: number;
+            skills: ("electrical" | "battery" | "pressure" | "making")[];
         };
         OfFault: {
             fault: string;

@@ -1,11 +1,13 @@
 import { Box, Button, TextField } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { z } from 'zod';
 import { api, ask, type Schemas } from '../../api/client';
 import { Notice } from '../../parts/Notice';
 import { NumberField } from '../../parts/NumberField';
 import { PlainButton } from '../../parts/PlainButton';
 import { Tick } from '../../parts/Tick';
+import { useDraft } from '../../parts/useDraft';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
@@ -14,15 +16,31 @@ import { useMay } from '../shop/useRights';
 
 const words = texts.dayPlan;
 type BenchHours = Schemas['BenchHours'];
-type Skill = BenchHours['crew'][number]['skills'][number];
 const DAYS = [1, 2, 3, 4, 5, 6, 7] as const;
-const SKILLS: Skill[] = ['electrical', 'battery', 'pressure', 'making'];
+const SKILLS = ['electrical', 'battery', 'pressure', 'making'] as const;
+
+const benchHours: z.ZodType<BenchHours> = z.object({
+  dayMinutes: z.number(),
+  hands: z.number(),
+  days: z.array(z.number()),
+  closes: z.string().exactOptional(),
+  holidays: z.boolean(),
+  closed: z.array(z.object({ from: z.string(), to: z.string() })),
+  crew: z.array(
+    z.object({
+      personId: z.number(),
+      name: z.string().exactOptional(),
+      atBench: z.boolean(),
+      skills: z.array(z.enum(SKILLS)),
+    }),
+  ),
+});
 
 /** When the bench is worked at and by whom: by it the day and every promise are reckoned. */
 export function Hours({ hours, country }: { hours: BenchHours; country: string | undefined }) {
   const may = useMay('shop');
   const queries = useQueryClient();
-  const [typed, setTyped] = useState<BenchHours>();
+  const [typed, setTyped] = useDraft('benchHours', benchHours);
   const save = useSave(
     (body: BenchHours) => ask(api.PUT('/api/dayplan/hours', { body })),
     () => {
@@ -38,7 +56,11 @@ export function Hours({ hours, country }: { hours: BenchHours; country: string |
   return (
     <Box component="details">
       <Box component="summary" sx={{ py: 1.25, cursor: 'pointer' }}>
-        {words.hours(hours.dayMinutes, hours.crew.length || hours.hands, hours.days.length)}
+        {words.hours(
+          hours.dayMinutes,
+          hours.crew.filter((one) => one.atBench).length || hours.hands,
+          hours.days.length,
+        )}
       </Box>
       <Box sx={{ display: 'grid', gap: 1.5 }}>
         <Box role="group" aria-label={words.days} sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1.5 }}>
@@ -153,44 +175,34 @@ function AtTheBench({ hours, change }: { hours: BenchHours; change: (part: Parti
     <Box component="section" aria-label={words.crew}>
       <Box>{words.crew}</Box>
       {people.map((person) => {
-        const at = hours.crew.find((c) => c.personId === person.id);
-        const others = hours.crew.filter((c) => c.personId !== person.id);
+        const known = hours.crew.find((c) => c.personId === person.id);
+        const now = known ?? { personId: person.id, atBench: false, skills: [] };
+        const put = (part: Partial<typeof now>) =>
+          set([...hours.crew.filter((c) => c !== known), { ...now, ...part }]);
         return (
           <Box key={person.id} sx={{ borderTop: `1px solid ${colour.line}`, py: 0.5 }}>
-            <Tick
-              label={person.name}
-              checked={at !== undefined}
-              set={(on) => set(on ? [...others, { personId: person.id, skills: [] }] : others)}
-            />
-            {at && (
-              <Box
-                role="group"
-                aria-label={words.canDo(person.name)}
-                sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1.5, pl: 3 }}
-              >
-                {SKILLS.map((skill) => (
-                  <Tick
-                    key={skill}
-                    name={`${person.name}: ${words.skills[skill]}`}
-                    label={words.skills[skill]}
-                    checked={at.skills.includes(skill)}
-                    set={(on) =>
-                      set([
-                        ...others,
-                        {
-                          ...at,
-                          skills: on ? [...at.skills, skill] : at.skills.filter((s) => s !== skill),
-                        },
-                      ])
-                    }
-                  />
-                ))}
-              </Box>
-            )}
+            <Tick label={person.name} checked={now.atBench} set={(atBench) => put({ atBench })} />
+            <Box
+              role="group"
+              aria-label={words.canDo(person.name)}
+              sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1.5, pl: 3 }}
+            >
+              {SKILLS.map((skill) => (
+                <Tick
+                  key={skill}
+                  name={`${person.name}: ${words.skills[skill]}`}
+                  label={words.skills[skill]}
+                  checked={now.skills.includes(skill)}
+                  set={(on) =>
+                    put({ skills: on ? [...now.skills, skill] : now.skills.filter((s) => s !== skill) })
+                  }
+                />
+              ))}
+            </Box>
           </Box>
         );
       })}
-      {hours.crew.length === 0 && (
+      {!hours.crew.some((one) => one.atBench) && (
         <NumberField
           label={words.hands}
           value={hours.hands}

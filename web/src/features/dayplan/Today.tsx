@@ -21,7 +21,7 @@ type Planned = Schemas['PlannedWork'];
 export default function Today() {
   const plan = useQuery(dayPlanQuery).data;
   const shop = useQuery(shopQuery).data;
-  const crew = plan?.hours.crew ?? [];
+  const crew = plan?.hours.crew.filter((one) => one.atBench) ?? [];
   const hands = Array.from({ length: crew.length || (plan?.hours.hands ?? 0) }, (_, hand) => hand);
   return (
     <Box component="main" sx={{ bgcolor: colour.paper, px: 3, py: 2, overflow: 'auto' }}>

@@ -105,9 +105,16 @@ class AroundTheBenchTest {
             // A slide projector hangs on the mains: it is Ilva's.
             Locator tomas = plan.getByRole(AriaRole.HEADING).last().locator("..");
             assertThat(tomas).not().containsText("Slidewell");
+            // While she is away it is nobody's.
+            ilva.field("Ilva").uncheck();
+            ilva.page.reload();
+            ilva.text(Pattern.compile("^Reckoned with 420 min")).click();
+            assertThat(ilva.field("Ilva")).not().isChecked();
+            ilva.button("Reckon with this").click();
+            assertThat(ilva.role(AriaRole.REGION, "Nobody at the bench can")).containsText("mains, high voltage");
             ilva.button("open after all").click();
             ilva.field("Tomas").uncheck();
-            ilva.field("Ilva").uncheck();
+            ilva.field("Ilva: mains, high voltage").uncheck();
             ilva.button("Reckon with this").click();
             assertThat(ilva.text("Reckoned with 420 min at the bench on 5 days of the week, one pair of hands"))
                     .isVisible();

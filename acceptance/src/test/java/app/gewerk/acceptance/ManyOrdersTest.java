@@ -25,11 +25,12 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
 /**
- * Two processes on one database: five hundred orders to a seller that fails at random, none lost, none placed twice; then bills
- * from both, one of them dying.
+ * Two processes on one database: five hundred orders to a seller that fails at random, none lost, none placed twice; letters to
+ * owners; then bills from both, one of them dying.
  */
 class ManyOrdersTest {
     private static final int ORDERS = 500;
+    private static final int LETTERS = 24;
     private static final int JOBS = 6;
     private static final int BILLS = 20;
     private static final String BILL = """
@@ -110,12 +111,63 @@ class ManyOrdersTest {
         }
     }
 
+    /** A gateway that at every sixth request is not there, or takes the message and does not say so. */
+    private static final class MoodyGateway implements AutoCloseable {
+        private final HttpServer server;
+        private final Map<String, Integer> taken = new ConcurrentHashMap<>();
+        private final AtomicInteger failed = new AtomicInteger();
+        private final AtomicInteger asked = new AtomicInteger();
+
+        MoodyGateway() throws IOException {
+            server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 100);
+            server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
+            server.createContext("/messages", exchange -> {
+                try (exchange) {
+                    take(exchange);
+                }
+            });
+            server.createContext("/messages/state", exchange -> {
+                try (exchange) {
+                    Moody.say(exchange, 200, "{\"state\":\"delivered\"}");
+                }
+            });
+            server.start();
+        }
+
+        private void take(HttpExchange exchange) throws IOException {
+            int mood = asked.getAndIncrement() % 12;
+            if (mood == 0) {
+                failed.incrementAndGet();
+                Moody.say(exchange, 503, "{}");
+                return;
+            }
+            String key = exchange.getRequestHeaders().getFirst("Idempotency-Key");
+            taken.merge(key, 1, Integer::sum);
+            if (mood == 6) {
+                failed.incrementAndGet();
+                return; // taken, and the line goes dead
+            }
+            Moody.say(exchange, 202, "{\"number\":\"G-" + key + "\"}");
+        }
+
+        String address() {
+            return "http://127.0.0.1:" + server.getAddress().getPort();
+        }
+
+        @Override
+        public void close() {
+            server.stop(0);
+        }
+    }
+
     private static RunningGewerk one;
     private static RunningGewerk two;
+    private static MoodyGateway gateway;
 
     @BeforeAll
-    static void start() {
-        RunningGewerk[] both = RunningGewerk.two(Map.of());
+    static void start() throws IOException {
+        gateway = new MoodyGateway();
+        RunningGewerk[] both = RunningGewerk.two(Map.of("GEWERK_GATEWAY", gateway.address()));
         one = both[0];
         two = both[1];
     }
@@ -124,6 +176,7 @@ class ManyOrdersTest {
     static void end() {
         one.close();
         two.close();
+        gateway.close();
     }
 
     @Test
@@ -167,6 +220,28 @@ class ManyOrdersTest {
             assertThat(two.number("select count(*) from purchase_order where tries > 1"))
                     .isPositive();
         }
+    }
+
+    @Test
+    void everyOwnerIsWrittenToOnceThoughTheGatewayFalters() {
+        ApiCaller ren = new ApiCaller(one, "Ren");
+        assertThat(ren.takeIn("write to me", "write-to-me-1").statusCode()).isEqualTo(201);
+        one.inDatabase(
+                "insert into owner_message (shop_id, job_id, about, send_to, letter, key, state, asked_by, asked_at, "
+                        + "next_try) select shop_id, id, 'ready', '0151234567', 'it is ready', 'letter-' || n, 'waiting', "
+                        + "(select min(id) from person), now(), now() from job, generate_series(1, " + LETTERS
+                        + ") n where complaint = 'write to me'");
+        Awaitility.await()
+                .atMost(Duration.ofMinutes(2))
+                .until(() -> one.number("select count(*) from owner_message where state = 'arrived'") == LETTERS);
+        assertThat(gateway.taken).as("each under its own key").hasSize(LETTERS);
+        assertThat(gateway.failed.get()).as("it did falter").isPositive();
+        assertThat(gateway.taken.values().stream().mapToInt(n -> n).sum())
+                .as("asked again only where nothing had been heard")
+                .isLessThanOrEqualTo(LETTERS + gateway.failed.get());
+        assertThat(one.number("select count(*) from journal where what ->> 'code' = 'journal.reached'"))
+                .as("each is told once")
+                .isEqualTo(LETTERS);
     }
 
     /** One of the two is killed in the middle of billing: every number stands once, and none is left out. */

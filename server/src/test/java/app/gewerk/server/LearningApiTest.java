@@ -212,9 +212,9 @@ class LearningApiTest {
                         + here + " on conflict do nothing");
         long me = api.get(mara, "/api/shop").body().path("here").path("id").asLong();
         long other = otherThan(me);
-        Map<String, Object> mine = Map.of("personId", me, "skills", List.of("battery"));
-        Map<String, Object> theirs = Map.of("personId", other, "skills", List.of());
-        assertThat(saveHours(Map.of("crew", List.of(theirs, mine))).status()).isEqualTo(200);
+        assertThat(saveHours(Map.of("crew", List.of(of(other, true), of(me, true, "battery"))))
+                        .status())
+                .isEqualTo(200);
         JsonNode plan = api.get("/api/dayplan").body();
         String hand = plan.path("hours")
                 .path("crew")
@@ -222,14 +222,25 @@ class LearningApiTest {
                 .path("name")
                 .asString();
         assertThat(hand).isEqualTo("Mara");
-        saveHours(Map.of("crew", List.of(theirs, Map.of("personId", me, "skills", List.of("electrical")))));
+        saveHours(Map.of("crew", List.of(of(other, true), of(me, false, "battery"))));
+        JsonNode away = api.get("/api/dayplan").body();
+        assertThat(slot(away, here).isMissingNode())
+                .as("whoever can is not at the bench")
+                .isTrue();
+        assertThat(away.path("nobodyCan").toString())
+                .contains("\"jobId\":" + here + ",")
+                .contains("\"battery\"");
+        saveHours(Map.of("crew", List.of(of(other, true), of(me, true, "electrical"))));
         assertThat(slot(api.get("/api/dayplan").body(), here).isMissingNode())
                 .as("a skill nobody is said to have is asked of nobody")
                 .isFalse();
-        assertThat(saveHours(Map.of("crew", List.of(Map.of("personId", 999_999, "skills", List.of()))))
-                        .status())
+        assertThat(saveHours(Map.of("crew", List.of(of(999_999, true)))).status())
                 .isEqualTo(404);
         saveHours(Map.of());
+    }
+
+    private static Map<String, Object> of(long person, boolean atBench, String... skills) {
+        return Map.of("personId", person, "atBench", atBench, "skills", List.of(skills));
     }
 
     private long otherThan(long me) {

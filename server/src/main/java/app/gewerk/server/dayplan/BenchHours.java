@@ -25,7 +25,7 @@ import java.util.stream.Collectors;
  * @param closes when a day's work ends, if anybody has said
  * @param holidays whether the public holidays of the shop's country are kept
  * @param closed days besides on which nobody works
- * @param crew who works at the bench; nobody named: anybody, and everybody can do everything
+ * @param crew who works at the bench and what each can do; nobody there: anybody, and everybody can do everything
  */
 public record BenchHours(
         int dayMinutes,
@@ -34,12 +34,16 @@ public record BenchHours(
         Optional<LocalTime> closes,
         boolean holidays,
         @AtMost(100) List<BenchWeek.ClosedDays> closed,
-        @AtMost(50) List<AtBench> crew) {
+        @AtMost(50) List<OfCrew> crew) {
 
-    /** @param name is told, not asked */
-    public record AtBench(
+    /**
+     * @param name is told, not asked
+     * @param atBench false for whoever is away, or works elsewhere: what only they can do is then nobody's
+     */
+    public record OfCrew(
             long personId,
             Optional<String> name,
+            boolean atBench,
             @AtMost(10) Set<Skill> skills) {}
 
     public BenchHours {
@@ -71,15 +75,14 @@ public record BenchHours(
     Crew crew(Interruptions interruptions) {
         Set<Skill> unsaid = EnumSet.allOf(Skill.class);
         crew.forEach(c -> unsaid.removeAll(c.skills));
-        List<Set<Skill>> can = crew.isEmpty()
-                ? Collections.nCopies(hands, EnumSet.allOf(Skill.class))
-                : crew.stream()
-                        .<Set<Skill>>map(c -> {
-                            Set<Skill> all = EnumSet.copyOf(unsaid);
-                            all.addAll(c.skills);
-                            return all;
-                        })
-                        .toList();
-        return new Crew(can, interruptions);
+        List<Set<Skill>> can = crew.stream()
+                .filter(OfCrew::atBench)
+                .<Set<Skill>>map(c -> {
+                    Set<Skill> all = EnumSet.copyOf(unsaid);
+                    all.addAll(c.skills);
+                    return all;
+                })
+                .toList();
+        return new Crew(can.isEmpty() ? Collections.nCopies(hands, EnumSet.allOf(Skill.class)) : can, interruptions);
     }
 }

@@ -19,6 +19,7 @@ import app.gewerk.server.shop.ShopService;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
@@ -144,7 +145,7 @@ public class DayPlanService {
             Disturbance disturbance) {}
 
     /** The bench as it is now: what is open, by whom and when it is worked on. */
-    private record AtBench(
+    private record BenchNow(
             BenchHours hours,
             Optional<String> country,
             BenchWeek.Ahead ahead,
@@ -153,31 +154,32 @@ public class DayPlanService {
             List<DayPlanStore.Open> open,
             List<Work> works) {}
 
-    private AtBench bench(Here here) {
+    private BenchNow bench(Here here) {
         BenchHours hours = store.hours(here);
         Optional<String> country = store.country(here);
         BenchWeek week = hours.week(country);
-        BenchWeek.Ahead ahead = week.from(local(here, clock.now()));
+        ZoneId zone = shop.shop(here).zone();
+        BenchWeek.Ahead ahead = week.from(local(clock.now(), zone));
         InterruptionService.Counted counted = interruptions.counted(
                 here, week, hours.crew(Interruptions.NONE).hands().size());
         List<DayPlanStore.Open> open = store.open(here, clock.now());
-        return new AtBench(
+        return new BenchNow(
                 hours,
                 week.country(),
                 ahead,
                 hours.crew(counted.usual()),
                 counted.cost(),
                 open,
-                works(here, open, ahead));
+                works(here, open, ahead, zone));
     }
 
-    private LocalDateTime local(Here here, OffsetDateTime moment) {
-        return moment.atZoneSameInstant(shop.shop(here).zone()).toLocalDateTime();
+    private static LocalDateTime local(OffsetDateTime moment, ZoneId zone) {
+        return moment.atZoneSameInstant(zone).toLocalDateTime();
     }
 
     @Transactional(readOnly = true)
     public WorkPlan plan(Here here) {
-        AtBench bench = bench(here);
+        BenchNow bench = bench(here);
         DayPlan plan = DayPlan.of(bench.works, bench.crew);
         List<PlannedWork> planned = plan.slots().stream()
                 .map(s -> planned(s, of(bench.open, s.id()), bench.ahead))
@@ -225,7 +227,7 @@ public class DayPlanService {
     }
 
     /** What waits for an owner's word is nobody's work. */
-    private List<Work> works(Here here, List<DayPlanStore.Open> open, BenchWeek.Ahead ahead) {
+    private List<Work> works(Here here, List<DayPlanStore.Open> open, BenchWeek.Ahead ahead, ZoneId zone) {
         double rate = shop.terms(here).terms().hourlyRate().doubleValue();
         List<Work> works = new ArrayList<>();
         for (DayPlanStore.Open job : open) {
@@ -237,7 +239,7 @@ public class DayPlanService {
                     job.id(),
                     Math.max(LEAST_MINUTES, usual * left(job.done())),
                     SCATTER,
-                    from(here, job, ahead),
+                    from(job, ahead, zone),
                     job.place() == Place.WAITING_FOR_GEAR
                             ? LATE_DAYS * ahead.week().dayMinutes()
                             : 0,
@@ -261,11 +263,11 @@ public class DayPlanService {
                 .sum();
     }
 
-    private double from(Here here, DayPlanStore.Open job, BenchWeek.Ahead ahead) {
+    private static double from(DayPlanStore.Open job, BenchWeek.Ahead ahead, ZoneId zone) {
         double parts = job.place() == Place.WAITING_FOR_GEAR
                 ? ahead.at(job.arrives().orElse(ahead.now().toLocalDate().plusDays(UNKNOWN_DAYS)))
                 : 0;
-        return Math.max(parts, job.cures().map(c -> ahead.at(local(here, c))).orElse(0.0));
+        return Math.max(parts, job.cures().map(c -> ahead.at(local(c, zone))).orElse(0.0));
     }
 
     /** Of a day on which somebody works. @param chance of having finished by its end */
@@ -288,7 +290,7 @@ public class DayPlanService {
         Limits.requireBetween("benchMinutes", minutes, 1, 10_000);
         Limits.requireBetween("arrivesInDays", arrivesInDays, 0, 365);
         Limits.requireBetween("dueInDays", due, 0, 365);
-        AtBench bench = bench(here);
+        BenchNow bench = bench(here);
         LocalDate today = bench.ahead.now().toLocalDate();
         Work one = new Work(
                 -1,

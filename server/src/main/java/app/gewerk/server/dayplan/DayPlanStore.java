@@ -5,6 +5,7 @@ import static app.gewerk.server.db.Tables.JOB;
 import static app.gewerk.server.db.Tables.MACHINE_MODEL;
 import static app.gewerk.server.db.Tables.PERSON;
 import static app.gewerk.server.db.Tables.SHOP;
+import static org.jooq.impl.DSL.cardinality;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.job.Place;
@@ -139,14 +140,18 @@ class DayPlanStore {
                 .where(CLOSED_DAYS.SHOP_ID.eq(here.shopId()))
                 .orderBy(CLOSED_DAYS.FROM_DAY)
                 .fetch(r -> new BenchWeek.ClosedDays(r.getFromDay(), r.getToDay()));
-        List<BenchHours.AtBench> crew = sql.select(PERSON.ID, PERSON.NAME, PERSON.SKILLS)
+        List<BenchHours.OfCrew> crew = sql.select(PERSON.ID, PERSON.NAME, PERSON.AT_BENCH, PERSON.SKILLS)
                 .from(PERSON)
-                .where(PERSON.SHOP_ID.eq(here.shopId()), PERSON.AT_BENCH.isTrue(), PERSON.CLOSED_AT.isNull())
+                .where(
+                        PERSON.SHOP_ID.eq(here.shopId()),
+                        PERSON.AT_BENCH.isTrue().or(cardinality(PERSON.SKILLS).gt(0)),
+                        PERSON.CLOSED_AT.isNull())
                 .orderBy(PERSON.ID)
-                .fetch(r -> new BenchHours.AtBench(
+                .fetch(r -> new BenchHours.OfCrew(
                         r.value1(),
                         Optional.of(r.value2()),
-                        Arrays.stream(r.value3())
+                        r.value3(),
+                        Arrays.stream(r.value4())
                                 .map(s -> Wire.parse(Skill.class, s))
                                 .collect(Collectors.toCollection(() -> EnumSet.noneOf(Skill.class)))));
         return sql.selectFrom(SHOP)
@@ -194,12 +199,13 @@ class DayPlanStore {
         }
         sql.update(PERSON)
                 .set(PERSON.AT_BENCH, false)
-                .where(PERSON.SHOP_ID.eq(here.shopId()), PERSON.AT_BENCH.isTrue())
+                .set(PERSON.SKILLS, new String[0])
+                .where(PERSON.SHOP_ID.eq(here.shopId()))
                 .execute();
         int known = 0;
-        for (BenchHours.AtBench one : hours.crew()) {
+        for (BenchHours.OfCrew one : hours.crew()) {
             known += sql.update(PERSON)
-                    .set(PERSON.AT_BENCH, true)
+                    .set(PERSON.AT_BENCH, one.atBench())
                     .set(
                             PERSON.SKILLS,
                             one.skills().stream().sorted().map(Skill::toString).toArray(String[]::new))
