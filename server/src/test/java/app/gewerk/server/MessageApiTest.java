@@ -143,6 +143,21 @@ class MessageApiTest {
         assertThat(settled().path("state").asString()).isEqualTo("arrived");
     }
 
+    @Test
+    void whatIsWithdrawnWhileTheGatewayTakesItIsNotSaidToBeWithdrawn() throws Exception {
+        mood("slow");
+        send("0151234567", "it is ready");
+        long id = last().path("id").asLong();
+        Awaitility.await().until(() -> last().path("tries").asInt() > 0);
+        assertThat(api.post(mara, "/api/messages/" + job + "/" + id + "/withdraw", Map.of())
+                        .status())
+                .isEqualTo(200);
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(30))
+                .until(() -> last().path("state").asString().equals("arrived"));
+        assertThat(api.get("/api/job/" + job + "/journal").text()).contains("Withdrawn too late, the gateway had it");
+    }
+
     @ParameterizedTest
     @CsvSource({
         "'', telephone number or a mail address",

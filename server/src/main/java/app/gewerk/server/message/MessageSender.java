@@ -2,8 +2,8 @@ package app.gewerk.server.message;
 
 import app.gewerk.core.words.Say;
 import app.gewerk.server.job.JobService;
+import app.gewerk.server.message.MessageService.Delivery;
 import app.gewerk.server.message.MessageService.Lost;
-import app.gewerk.server.message.MessageService.State;
 import app.gewerk.server.message.MessageStore.Outgoing;
 import app.gewerk.server.outside.Outbox;
 import app.gewerk.server.outside.OutsideClient.NoAnswer;
@@ -61,9 +61,9 @@ class MessageSender implements SmartLifecycle {
 
     private void on(Outgoing message) {
         try {
-            if (message.state() == State.WAITING) {
+            if (message.state() == Delivery.WAITING) {
                 handOver(message, gateway.send(message.to(), message.letter(), message.key()));
-            } else if (message.state() == State.ON_ITS_WAY) {
+            } else if (message.state() == Delivery.ON_ITS_WAY) {
                 askedAfter(
                         message,
                         gateway.state(message.to(), message.gatewayNumber().orElseThrow(), message.key()));
@@ -75,40 +75,34 @@ class MessageSender implements SmartLifecycle {
 
     private void handOver(Outgoing message, GatewayClient.Taken taken) {
         if (taken.why().isPresent()) {
-            settle(message, State.REFUSED, taken.why());
+            settle(message, Delivery.REFUSED, taken.why());
         } else {
-            boolean kept = Boolean.TRUE.equals(transaction.execute(t -> store.taken(
-                    message.by(), message.id(), taken.number(), clock.now().plus(FIRST_ASKED_AFTER))));
-            if (kept) {
-                outbox.wakeIn(FIRST_ASKED_AFTER);
-            } else {
+            transaction.executeWithoutResult(t -> {
+                jobs.hold(message.by(), message.jobId());
                 // Withdrawn meanwhile, and sent all the same: that must not go unseen.
-                transaction.executeWithoutResult(t -> {
-                    jobs.hold(message.by(), message.jobId());
-                    if (store.settled(
-                            message.by(),
-                            message.id(),
-                            State.WITHDRAWN,
-                            State.ARRIVED,
-                            Optional.empty(),
-                            clock.now())) {
-                        write(
-                                message,
-                                Say.of(
-                                        "journal.sentAllTheSame",
-                                        "about",
-                                        message.about().words()));
-                    }
-                });
-            }
+                if (!taken(message, Delivery.WAITING, taken.number())
+                        && taken(message, Delivery.WITHDRAWN, taken.number())) {
+                    write(
+                            message,
+                            Say.of(
+                                    "journal.sentAllTheSame",
+                                    "about",
+                                    message.about().words()));
+                }
+            });
+            outbox.wakeIn(FIRST_ASKED_AFTER);
         }
+    }
+
+    private boolean taken(Outgoing message, Delivery from, String number) {
+        return store.taken(message.by(), message.id(), from, number, clock.now().plus(FIRST_ASKED_AFTER));
     }
 
     private void askedAfter(Outgoing message, GatewayClient.Whereabouts now) {
         switch (now.state()) {
             case QUEUED -> later(message);
-            case DELIVERED -> settle(message, State.ARRIVED, Optional.empty());
-            case BOUNCED -> settle(message, State.BOUNCED, now.why());
+            case DELIVERED -> settle(message, Delivery.ARRIVED, Optional.empty());
+            case BOUNCED -> settle(message, Delivery.BOUNCED, now.why());
         }
     }
 
@@ -116,7 +110,7 @@ class MessageSender implements SmartLifecycle {
         if (message.askedAt().plus(GIVEN_UP).isBefore(clock.now())) {
             settle(
                     message,
-                    message.state() == State.WAITING ? State.REFUSED : State.BOUNCED,
+                    message.state() == Delivery.WAITING ? Delivery.REFUSED : Delivery.BOUNCED,
                     Optional.of(Lost.GIVEN_UP));
         } else {
             transaction.executeWithoutResult(t -> store.askAgain(
@@ -124,7 +118,7 @@ class MessageSender implements SmartLifecycle {
         }
     }
 
-    private void settle(Outgoing message, State to, Optional<Lost> why) {
+    private void settle(Outgoing message, Delivery to, Optional<Lost> why) {
         transaction.executeWithoutResult(t -> {
             jobs.hold(message.by(), message.jobId());
             if (store.settled(message.by(), message.id(), message.state(), to, why, clock.now())) {

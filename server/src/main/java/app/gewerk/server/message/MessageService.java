@@ -41,7 +41,7 @@ public class MessageService {
     }
 
     /** How a message stands. */
-    public enum State {
+    public enum Delivery {
         /** The gateway has yet to take it. */
         WAITING,
         /** The gateway has it. */
@@ -84,7 +84,7 @@ public class MessageService {
             Message about,
             String to,
             String letter,
-            State state,
+            Delivery state,
             Optional<Lost> why,
             Say words,
             int tries,
@@ -144,8 +144,8 @@ public class MessageService {
                 .filter(m -> m.id() == messageId)
                 .findFirst()
                 .orElseThrow(() -> new NotFound("missing.message"));
-        if (!store.settled(here, messageId, State.WAITING, State.WITHDRAWN, Optional.empty(), clock.now())) {
-            throw new Refused(message.state() == State.WITHDRAWN ? "message.withdrawn" : "message.gone");
+        if (!store.settled(here, messageId, Delivery.WAITING, Delivery.WITHDRAWN, Optional.empty(), clock.now())) {
+            throw new Refused(message.state() == Delivery.WITHDRAWN ? "message.withdrawn" : "message.gone");
         }
         jobs.write(
                 here,

@@ -12,10 +12,10 @@ import app.gewerk.core.handback.Message;
 import app.gewerk.core.job.Place;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.db.tables.OwnerMessage;
+import app.gewerk.server.message.MessageService.Delivery;
 import app.gewerk.server.message.MessageService.Lost;
 import app.gewerk.server.message.MessageService.NotReached;
 import app.gewerk.server.message.MessageService.SentMessage;
-import app.gewerk.server.message.MessageService.State;
 import app.gewerk.server.shop.Here;
 import java.time.OffsetDateTime;
 import java.util.List;
@@ -51,7 +51,7 @@ class MessageStore {
             String to,
             String letter,
             String key,
-            State state,
+            Delivery state,
             Optional<String> gatewayNumber,
             int tries,
             OffsetDateTime askedAt) {}
@@ -70,7 +70,7 @@ class MessageStore {
                         r.get(OWNER_MESSAGE.SEND_TO),
                         r.get(OWNER_MESSAGE.LETTER),
                         r.get(OWNER_MESSAGE.KEY),
-                        Wire.parse(State.class, r.get(OWNER_MESSAGE.STATE)),
+                        Wire.parse(Delivery.class, r.get(OWNER_MESSAGE.STATE)),
                         Optional.ofNullable(r.get(OWNER_MESSAGE.GATEWAY_NUMBER)),
                         r.get(OWNER_MESSAGE.TRIES),
                         r.get(OWNER_MESSAGE.ASKED_AT)));
@@ -84,7 +84,7 @@ class MessageStore {
                 .set(OWNER_MESSAGE.SEND_TO, to)
                 .set(OWNER_MESSAGE.LETTER, letter)
                 .set(OWNER_MESSAGE.KEY, key.toString())
-                .set(OWNER_MESSAGE.STATE, State.WAITING.toString())
+                .set(OWNER_MESSAGE.STATE, Delivery.WAITING.toString())
                 .set(OWNER_MESSAGE.ASKED_BY, here.personId())
                 .set(OWNER_MESSAGE.ASKED_AT, now)
                 .set(OWNER_MESSAGE.NEXT_TRY, now)
@@ -100,7 +100,7 @@ class MessageStore {
                 .orderBy(OWNER_MESSAGE.ID.desc())
                 .limit(50)
                 .fetch(r -> {
-                    State state = Wire.parse(State.class, r.get(OWNER_MESSAGE.STATE));
+                    Delivery state = Wire.parse(Delivery.class, r.get(OWNER_MESSAGE.STATE));
                     Optional<Lost> why = lost(r.get(OWNER_MESSAGE.WHY));
                     return new SentMessage(
                             r.get(OWNER_MESSAGE.ID),
@@ -120,7 +120,7 @@ class MessageStore {
         return Optional.ofNullable(why).map(w -> Wire.parse(Lost.class, w));
     }
 
-    static Say words(State state, Optional<Lost> why) {
+    static Say words(Delivery state, Optional<Lost> why) {
         return why.map(w -> Say.of("message.lost", "state", Say.of(state), "why", Say.of(w)))
                 .orElseGet(() -> Say.of(state));
     }
@@ -131,7 +131,7 @@ class MessageStore {
                 .where(
                         LATER.SHOP_ID.eq(OWNER_MESSAGE.SHOP_ID),
                         LATER.JOB_ID.eq(OWNER_MESSAGE.JOB_ID),
-                        LATER.STATE.ne(State.WITHDRAWN.toString())));
+                        LATER.STATE.ne(Delivery.WITHDRAWN.toString())));
         return sql.select(
                         JOB.ID,
                         JOB.TRAY_NUMBER,
@@ -147,7 +147,7 @@ class MessageStore {
                 .on(MACHINE_MODEL.SHOP_ID.eq(JOB.SHOP_ID), MACHINE_MODEL.ID.eq(JOB.MACHINE_MODEL_ID))
                 .where(
                         OWNER_MESSAGE.SHOP_ID.eq(here.shopId()),
-                        OWNER_MESSAGE.STATE.in(State.BOUNCED.toString(), State.REFUSED.toString()),
+                        OWNER_MESSAGE.STATE.in(Delivery.BOUNCED.toString(), Delivery.REFUSED.toString()),
                         JOB.PLACE.ne(Place.PUT_AWAY.toString()),
                         last)
                 .orderBy(OWNER_MESSAGE.ID)
@@ -156,13 +156,13 @@ class MessageStore {
                         r.value1(),
                         r.value2(),
                         r.value3() + " " + r.value4(),
-                        words(Wire.parse(State.class, r.value5()), lost(r.value6())),
+                        words(Wire.parse(Delivery.class, r.value5()), lost(r.value6())),
                         r.value7()));
     }
 
     private static final OwnerMessage LATER = OWNER_MESSAGE.as("later");
 
-    private static Condition at(Here here, long id, State state) {
+    private static Condition at(Here here, long id, Delivery state) {
         return OWNER_MESSAGE
                 .SHOP_ID
                 .eq(here.shopId())
@@ -171,19 +171,20 @@ class MessageStore {
     }
 
     /** False when it no longer stands as was thought. */
-    boolean taken(Here here, long id, String number, OffsetDateTime askAt) {
+    boolean taken(Here here, long id, Delivery from, String number, OffsetDateTime askAt) {
         return sql.update(OWNER_MESSAGE)
-                        .set(OWNER_MESSAGE.STATE, State.ON_ITS_WAY.toString())
+                        .set(OWNER_MESSAGE.STATE, Delivery.ON_ITS_WAY.toString())
                         .set(OWNER_MESSAGE.GATEWAY_NUMBER, number)
                         .set(OWNER_MESSAGE.NEXT_TRY, askAt)
                         .set(OWNER_MESSAGE.TRIES, 0)
-                        .where(at(here, id, State.WAITING))
+                        .setNull(OWNER_MESSAGE.SETTLED_AT)
+                        .where(at(here, id, from))
                         .execute()
                 == 1;
     }
 
     /** False when it no longer stands as was thought. */
-    boolean settled(Here here, long id, State from, State to, Optional<Lost> why, OffsetDateTime now) {
+    boolean settled(Here here, long id, Delivery from, Delivery to, Optional<Lost> why, OffsetDateTime now) {
         return sql.update(OWNER_MESSAGE)
                         .set(OWNER_MESSAGE.STATE, to.toString())
                         .set(OWNER_MESSAGE.WHY, why.map(Lost::toString).orElse(null))
@@ -193,7 +194,7 @@ class MessageStore {
                 == 1;
     }
 
-    void askAgain(Here here, long id, State state, OffsetDateTime at) {
+    void askAgain(Here here, long id, Delivery state, OffsetDateTime at) {
         sql.update(OWNER_MESSAGE)
                 .set(OWNER_MESSAGE.NEXT_TRY, at)
                 .where(at(here, id, state))
