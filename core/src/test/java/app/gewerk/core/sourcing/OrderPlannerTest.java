@@ -185,7 +185,7 @@ class OrderPlannerTest {
     @Test
     void agreesWithAnIntegerProgramWhereThatIsSolved() {
         int solved = 0;
-        for (int seed = 300; seed < 320; seed++) {
+        for (int seed = 300; seed < 312; seed++) {
             OrderQuestion question = RandomOrders.question(new Random(seed), 4, 2, 5);
             OrderPlan plan = plan(question);
             assertThat(plan.gap()).as("question %s is proven", seed).isZero();
@@ -200,20 +200,20 @@ class OrderPlannerTest {
                         .isCloseTo((program.get().cost() - open) / 100, within(.01));
             }
         }
-        assertThat(solved).isGreaterThan(10);
+        assertThat(solved).isGreaterThan(6);
     }
 
     /** Ten needs are more than are enumerated here; that all is seen through shows in the gap. */
     @Test
     void questionsOfTenNeedsAreMostlyProven() {
         int proven = 0;
-        for (int seed = 0; seed < 10; seed++) {
+        for (int seed = 0; seed < 6; seed++) {
             OrderPlan plan = OrderPlanner.plan(
                     RandomOrders.question(new Random(seed), 10, 4, 12), Duration.ofSeconds(6), any -> true);
             proven += plan.gap() == 0 ? 1 : 0;
             assertThat(plan.gap()).as("question %s", seed).isLessThan(.05);
         }
-        assertThat(proven).isGreaterThan(4);
+        assertThat(proven).isGreaterThan(2);
     }
 
     private static double unmet(OrderQuestion question, OrderPlan plan) {
