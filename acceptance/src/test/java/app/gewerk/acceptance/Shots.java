@@ -73,7 +73,7 @@ public final class Shots {
         technician.open("/people");
         technician.field("New password").fill(PASSWORD);
         technician.button("Begin").click();
-        technician.button("New secrets for Tomas").waitFor();
+        technician.button("New secrets for Ilva").waitFor();
     }
 
     private static void handheld(RunningGewerk gewerk, Technician.Screen screen, String path, String there, Path file) {
