@@ -21,13 +21,9 @@ final class PublicHolidays {
 
     private PublicHolidays() {}
 
-    static boolean known(String country) {
-        return COUNTRIES.contains(country);
-    }
-
     /** False of a country whose holidays are not known. */
     static boolean on(String country, LocalDate day) {
-        return known(country)
+        return COUNTRIES.contains(country)
                 && KNOWN.computeIfAbsent(country, c -> new ConcurrentHashMap<>())
                         .computeIfAbsent(day.getYear(), year -> holidays(country, year))
                         .contains(day);

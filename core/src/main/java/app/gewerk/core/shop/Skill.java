@@ -1,7 +1,6 @@
 package app.gewerk.core.shop;
 
 import app.gewerk.core.Wire;
-import app.gewerk.core.words.Say;
 import java.util.Collection;
 import java.util.EnumSet;
 import java.util.Set;
@@ -35,10 +34,6 @@ public enum Skill {
             }
         }
         return needed;
-    }
-
-    public Say words() {
-        return Say.of(this);
     }
 
     @Override

@@ -9,7 +9,6 @@ import app.gewerk.core.shop.Skill;
 import app.gewerk.core.words.Refused;
 import java.time.DayOfWeek;
 import java.time.LocalTime;
-import java.util.Collections;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
@@ -83,6 +82,6 @@ public record BenchHours(
                     return all;
                 })
                 .toList();
-        return new Crew(can.isEmpty() ? Collections.nCopies(hands, EnumSet.allOf(Skill.class)) : can, interruptions);
+        return new Crew(can.isEmpty() ? Crew.of(hands).hands() : can, interruptions);
     }
 }

@@ -10,8 +10,8 @@ import app.gewerk.server.outside.OutsideClient.NoAnswer;
 import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.shop.ShopScope;
 import java.time.Duration;
+import java.time.OffsetDateTime;
 import java.util.Optional;
-import org.springframework.context.SmartLifecycle;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -20,7 +20,7 @@ import org.springframework.transaction.support.TransactionTemplate;
  * back.
  */
 @Service
-class MessageSender implements SmartLifecycle {
+class MessageSender extends Outbox<MessageStore.Claimed> {
     private static final Duration FIRST_ASKED_AFTER = Duration.ofSeconds(1);
     private static final Duration GIVEN_UP = Duration.ofDays(2);
 
@@ -30,7 +30,6 @@ class MessageSender implements SmartLifecycle {
     private final ShopScope scope;
     private final ShopClock clock;
     private final TransactionTemplate transaction;
-    private final Outbox<MessageStore.Claimed> outbox;
 
     MessageSender(
             MessageStore store,
@@ -39,20 +38,22 @@ class MessageSender implements SmartLifecycle {
             ShopScope scope,
             ShopClock clock,
             TransactionTemplate transaction) {
+        super("messages");
         this.store = store;
         this.gateway = gateway;
         this.jobs = jobs;
         this.scope = scope;
         this.clock = clock;
         this.transaction = transaction;
-        outbox = new Outbox<>("messages", until -> transaction.execute(t -> store.claim(until)), this::claimed);
     }
 
-    void wake() {
-        outbox.wake();
+    @Override
+    protected Optional<MessageStore.Claimed> claim(OffsetDateTime until) {
+        return transaction.execute(t -> store.claim(until));
     }
 
-    private void claimed(MessageStore.Claimed claimed) {
+    @Override
+    protected void send(MessageStore.Claimed claimed) {
         scope.in(claimed.shopId(), () -> {
             store.outgoing(claimed.shopId(), claimed.messageId()).ifPresent(this::on);
             return claimed.messageId();
@@ -90,7 +91,7 @@ class MessageSender implements SmartLifecycle {
                                     message.about().words()));
                 }
             });
-            outbox.wakeIn(FIRST_ASKED_AFTER);
+            wakeIn(FIRST_ASKED_AFTER);
         }
     }
 
@@ -114,7 +115,7 @@ class MessageSender implements SmartLifecycle {
                     Optional.of(Lost.GIVEN_UP));
         } else {
             transaction.executeWithoutResult(t -> store.askAgain(
-                    message.by(), message.id(), message.state(), clock.now().plus(Outbox.pause(message.tries()))));
+                    message.by(), message.id(), message.state(), clock.now().plus(pause(message.tries()))));
         }
     }
 
@@ -133,25 +134,5 @@ class MessageSender implements SmartLifecycle {
 
     private void write(Outgoing message, Say what) {
         jobs.write(message.by(), message.jobId(), MessageService.step(message.about()), what);
-    }
-
-    @Override
-    public void start() {
-        outbox.start();
-    }
-
-    @Override
-    public void stop() {
-        outbox.stop();
-    }
-
-    @Override
-    public boolean isRunning() {
-        return outbox.isRunning();
-    }
-
-    @Override
-    public int getPhase() {
-        return outbox.getPhase();
     }
 }

@@ -7,8 +7,6 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
-import java.util.function.Consumer;
-import java.util.function.Function;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.SmartLifecycle;
@@ -19,7 +17,7 @@ import org.springframework.context.SmartLifecycle;
  *
  * @param <T> what is claimed
  */
-public final class Outbox<T> implements SmartLifecycle {
+public abstract class Outbox<T> implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(Outbox.class);
 
     /** Longer than asking takes, patience and all. */
@@ -33,19 +31,21 @@ public final class Outbox<T> implements SmartLifecycle {
     private static final int AT_ONCE = 8;
 
     private final String name;
-    private final Function<OffsetDateTime, Optional<T>> claim;
-    private final Consumer<T> send;
     private final Semaphore wanted = new Semaphore(0);
     private final Semaphore atOnce = new Semaphore(AT_ONCE);
     private volatile boolean running;
     private Thread sender = Thread.ofVirtual().unstarted(() -> {});
 
-    /** @param claim the next that is due, nobody else's until the moment given; in a transaction of its own */
-    public Outbox(String name, Function<OffsetDateTime, Optional<T>> claim, Consumer<T> send) {
+    /** @param name of what is sent, as the log tells it */
+    protected Outbox(String name) {
         this.name = name;
-        this.claim = claim;
-        this.send = send;
     }
+
+    /** The next that is due, nobody else's until the moment given; in a transaction of its own. */
+    protected abstract Optional<T> claim(OffsetDateTime until);
+
+    /** What is claimed, in no transaction. */
+    protected abstract void send(T claimed);
 
     /** There is something to send. */
     public void wake() {
@@ -75,7 +75,7 @@ public final class Outbox<T> implements SmartLifecycle {
             atOnce.acquire();
             Optional<T> claimed = Optional.empty();
             try {
-                claimed = claim.apply(OffsetDateTime.now().plus(CLAIM));
+                claimed = claim(OffsetDateTime.now().plus(CLAIM));
             } finally {
                 if (claimed.isEmpty()) {
                     atOnce.release();
@@ -87,7 +87,7 @@ public final class Outbox<T> implements SmartLifecycle {
             T next = claimed.get();
             beside.execute(() -> {
                 try {
-                    send.accept(next);
+                    send(next);
                 } catch (RuntimeException failed) {
                     LOG.warn("{} of {} is tried again after {}", next, name, CLAIM, failed);
                 } finally {

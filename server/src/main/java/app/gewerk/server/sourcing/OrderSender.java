@@ -10,9 +10,9 @@ import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.ShopClock;
 import app.gewerk.server.shop.ShopScope;
 import app.gewerk.server.sourcing.Purchasing.Order;
+import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
-import org.springframework.context.SmartLifecycle;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -21,14 +21,13 @@ import org.springframework.transaction.support.TransactionTemplate;
  * does not answer is asked again after growing pauses, under the same key, so that it is ordered once.
  */
 @Service
-public class OrderSender implements SmartLifecycle {
+public class OrderSender extends Outbox<PurchaseStore.Claimed> {
     private final PurchaseStore store;
     private final SourcingService sourcing;
     private final JobService jobs;
     private final ShopScope scope;
     private final ShopClock clock;
     private final TransactionTemplate transaction;
-    private final Outbox<PurchaseStore.Claimed> outbox;
 
     OrderSender(
             PurchaseStore store,
@@ -37,18 +36,18 @@ public class OrderSender implements SmartLifecycle {
             ShopScope scope,
             ShopClock clock,
             TransactionTemplate transaction) {
+        super("orders");
         this.store = store;
         this.sourcing = sourcing;
         this.jobs = jobs;
         this.scope = scope;
         this.clock = clock;
         this.transaction = transaction;
-        outbox = new Outbox<>("orders", until -> transaction.execute(t -> store.claim(until)), this::sendClaimed);
     }
 
-    /** There is something to send. */
-    void wake() {
-        outbox.wake();
+    @Override
+    protected Optional<PurchaseStore.Claimed> claim(OffsetDateTime until) {
+        return transaction.execute(t -> store.claim(until));
     }
 
     /** Every job of an order, one after the other by number, so that nobody waits for each other. */
@@ -122,7 +121,7 @@ public class OrderSender implements SmartLifecycle {
     private void silent(Here here, Order order) {
         // Held before the order is written to, as whoever withdraws it does.
         List<Job> held = hold(here, order);
-        store.tryAgain(here, order.id(), clock.now().plus(Outbox.pause(order.tries())));
+        store.tryAgain(here, order.id(), clock.now().plus(pause(order.tries())));
         if (order.tries() == 1) {
             for (Job job : held) {
                 jobs.write(here, job.id(), Step.GET, Say.of("journal.sellerSilent", "seller", order.seller()));
@@ -130,30 +129,11 @@ public class OrderSender implements SmartLifecycle {
         }
     }
 
-    private void sendClaimed(PurchaseStore.Claimed claimed) {
+    @Override
+    protected void send(PurchaseStore.Claimed claimed) {
         scope.in(claimed.shopId(), () -> {
             send(store.asker(claimed.shopId(), claimed.orderId()).orElseThrow(), claimed.orderId());
             return claimed.orderId();
         });
-    }
-
-    @Override
-    public void start() {
-        outbox.start();
-    }
-
-    @Override
-    public void stop() {
-        outbox.stop();
-    }
-
-    @Override
-    public boolean isRunning() {
-        return outbox.isRunning();
-    }
-
-    @Override
-    public int getPhase() {
-        return outbox.getPhase();
     }
 }
