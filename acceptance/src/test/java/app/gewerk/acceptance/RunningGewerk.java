@@ -53,7 +53,8 @@ final class RunningGewerk implements AutoCloseable {
             "-XX:+UnlockExperimentalVMOptions",
             "-XX:+IgnoreUnrecognizedVMOptions",
             "-XX:TrimNativeHeapInterval=5000",
-            "-XX:+ExitOnOutOfMemoryError");
+            "-XX:+ExitOnOutOfMemoryError",
+            "-Dspring.aot.enabled=true");
 
     private final int port = freePort();
     private String databaseServer = System.getenv("GEWERK_TEST_DB_URL");

@@ -85,11 +85,13 @@ final class FaultModel {
         signs = looked.stream().map(Looked::sign).toList();
         axisOf = new Axis[signs.size()];
         layOutAxes(knowledge);
+        List<Shows> shows =
+                faults.stream().map(f -> Shows.of(knowledge, machine, f)).toList();
         misses = new double[signs.size()][faults.size() + 1];
         for (int s = 0; s < signs.size(); s++) {
             Looked at = looked.get(s);
             for (int f = 0; f < faults.size(); f++) {
-                misses[s][f] = 1 - shows(knowledge, at.observation(), at.part(), faults.get(f));
+                misses[s][f] = 1 - shows.get(f).at(at, faults.get(f), machine);
             }
             misses[s][faults.size()] = 1;
         }
@@ -201,16 +203,30 @@ final class FaultModel {
         return part.map(c -> Say.of(code, "part", c.words())).orElse(Say.of(code));
     }
 
-    private double shows(DiagnosisKnowledge knowledge, Observation observation, Optional<Component> at, Fault fault) {
-        boolean itself = at.isEmpty() || at.get().equals(fault.component());
-        boolean beside = at.isPresent() && machine.neighbours(at.get(), fault.component());
-        double shows = 0;
-        for (DiagnosisKnowledge.Likelihoods row : knowledge.likelihoods(fault.way())) {
-            if (itself ? row.at().there(machine, fault.component()) : beside && row.at() == Stands.InDrive.NEIGHBOUR) {
-                shows = row.shows().getOrDefault(observation.code(), shows);
+    /** By observation, how often a fault shows it at its own part, and at a part beside it. */
+    private record Shows(Map<String, Double> itself, Map<String, Double> beside) {
+        static Shows of(DiagnosisKnowledge knowledge, Machine machine, Fault fault) {
+            Shows shows = new Shows(new HashMap<>(), new HashMap<>());
+            for (DiagnosisKnowledge.Likelihoods row : knowledge.likelihoods(fault.way())) {
+                if (row.at() == Stands.InDrive.NEIGHBOUR) {
+                    shows.beside.putAll(row.shows());
+                } else if (row.at().there(machine, fault.component())) {
+                    shows.itself.putAll(row.shows());
+                }
             }
+            return shows;
         }
-        return shows;
+
+        double at(Looked at, Fault fault, Machine machine) {
+            String code = at.observation().code();
+            Optional<Component> another = at.part()
+                    .filter(part -> !part.code().equals(fault.component().code()));
+            if (another.isEmpty()) {
+                return itself.getOrDefault(code, 0.0);
+            }
+            double shown = beside.getOrDefault(code, 0.0);
+            return shown > 0 && machine.neighbours(another.get(), fault.component()) ? shown : 0;
+        }
     }
 
     Machine machine() {

@@ -146,8 +146,20 @@ public record Machine(
             int between = components.indexOf(shaft) - components.indexOf(part);
             return part.type().toothed() && between > 0 && between <= 2;
         }
-        List<Component> drive = inDrive();
-        return drive.contains(one) && drive.contains(other) && Math.abs(drive.indexOf(one) - drive.indexOf(other)) == 1;
+        if (!one.type().inDrive() || !other.type().inDrive()) {
+            return false;
+        }
+        Component before = null;
+        for (Component part : components) {
+            if (part.type().inDrive()) {
+                if (before != null
+                        && (same(before, one) && same(part, other) || same(before, other) && same(part, one))) {
+                    return true;
+                }
+                before = part;
+            }
+        }
+        return false;
     }
 
     /** What a gear runs with: the toothed parts before and after it. */
@@ -162,6 +174,11 @@ public record Machine(
         return components.stream()
                 .filter(c -> c.type() == gear.type() && !c.equals(gear))
                 .toList();
+    }
+
+    /** Within a machine a part has its name alone. */
+    private static boolean same(Component one, Component other) {
+        return one.code().equals(other.code());
     }
 
     private List<Component> inDrive() {

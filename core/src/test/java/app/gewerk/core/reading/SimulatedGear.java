@@ -48,8 +48,7 @@ final class SimulatedGear {
 
         /** No maker cuts teeth nearly pointed, or undercuts them badly. */
         boolean made(int z, double x) {
-            double[] limits =
-                    MADE.computeIfAbsent(angleDeg + " " + addendum + " " + clearance + " " + z, k -> shifts(z));
+            double[] limits = MADE.computeIfAbsent(new Cut(angleDeg, addendum, clearance, z), k -> shifts(z));
             return x > limits[0] && x < limits[1];
         }
 
@@ -115,7 +114,11 @@ final class SimulatedGear {
         }
     }
 
-    private static final Map<String, double[]> MADE = new java.util.concurrent.ConcurrentHashMap<>();
+    private record Cut(double angleDeg, double addendum, double clearance, int toothCount) {}
+
+    /** The shifts between which teeth are made. */
+    private static final Map<Cut, double[]> MADE = new java.util.concurrent.ConcurrentHashMap<>();
+
     static final List<Making> MAKINGS = makings();
 
     final Making making;

@@ -60,7 +60,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
@@ -70,7 +70,6 @@ import tools.jackson.databind.json.JsonMapper;
  * before today. Runs once, on an empty bench, whole or not at all.
  */
 @org.springframework.stereotype.Component
-@ConditionalOnProperty(name = "gewerk.demo", havingValue = "true")
 class DemoWorkshop implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(DemoWorkshop.class);
 
@@ -96,6 +95,7 @@ class DemoWorkshop implements SmartLifecycle {
     private final List<HandedBack> handedBack = new ArrayList<>();
     private final JsonMapper json;
     private final TransactionTemplate transaction;
+    private final boolean wanted;
     private boolean running;
 
     DemoWorkshop(
@@ -119,7 +119,8 @@ class DemoWorkshop implements SmartLifecycle {
             DemoReturns returns,
             DemoOffice office,
             JsonMapper json,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            @Value("${gewerk.demo}") boolean wanted) {
         this.shop = shop;
         this.scope = scope;
         this.clock = clock;
@@ -141,6 +142,7 @@ class DemoWorkshop implements SmartLifecycle {
         this.office = office;
         this.json = json;
         this.transaction = transaction;
+        this.wanted = wanted;
     }
 
     private record HandedBack(int daysAgo, Here here, long id) {}
@@ -258,6 +260,9 @@ class DemoWorkshop implements SmartLifecycle {
     @Override
     public void start() {
         running = true;
+        if (!wanted) {
+            return;
+        }
         List<Here> told = new ArrayList<>();
         transaction.executeWithoutResult(t -> {
             // Of several processes on a new database one tells the story; the others wait here and find it told.
@@ -337,6 +342,13 @@ class DemoWorkshop implements SmartLifecycle {
         } catch (IOException unreadable) {
             throw new UncheckedIOException(unreadable);
         }
+    }
+
+    private void at(Here here, int daysAgo, int minutes, Runnable work) {
+        at(here, daysAgo, minutes, () -> {
+            work.run();
+            return null;
+        });
     }
 
     private <T> T at(Here here, int daysAgo, int minutes, java.util.function.Supplier<T> work) {
@@ -508,7 +520,7 @@ class DemoWorkshop implements SmartLifecycle {
             at(here, t.daysAgo(), 38, () -> damage.save(here, id, 0, t.toothMap(), Optional.empty()));
         }
         for (String fault : t.culprits() == null ? List.<String>of() : t.culprits()) {
-            at(here, t.daysAgo(), 45, () -> diagnosis.stateCulprit(here, id, fault, "seen with the case open"));
+            at(here, t.daysAgo(), 45, () -> diagnosis.keepCulprit(here, id, fault, "seen with the case open"));
         }
         if (t.minutes() != null) {
             at(
@@ -537,7 +549,7 @@ class DemoWorkshop implements SmartLifecycle {
                 here,
                 t.daysAgo(),
                 20,
-                () -> diagnosis.save(
+                () -> diagnosis.keep(
                         here, id, jobs.job(here, id).listenVersion(), answers, Set.of(), Optional.empty()));
         Tapped tapped = t.rhythm();
         if (tapped != null) {

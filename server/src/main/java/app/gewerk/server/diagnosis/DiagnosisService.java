@@ -223,25 +223,25 @@ public class DiagnosisService {
     @Transactional
     public Heard save(
             Here here, long jobId, int version, Map<String, Answer> answers, Set<String> opened, Optional<String> key) {
-        jobs.job(here, jobId);
-        return savedOnce.once(
-                here,
-                key,
-                "heard/" + jobId,
-                clock.now(),
-                () -> keep(here, jobId, version, answers, opened),
-                () -> heard(here, jobId));
+        keep(here, jobId, version, answers, opened, key);
+        return heard(here, jobId);
     }
 
-    private Heard keep(Here here, long jobId, int version, Map<String, Answer> answers, Set<String> opened) {
+    /** Keeps answers; what they come to is not reckoned. */
+    @Transactional
+    public void keep(
+            Here here, long jobId, int version, Map<String, Answer> answers, Set<String> opened, Optional<String> key) {
+        Job job = jobs.job(here, jobId);
+        if (!savedOnce.isNew(here, key, "heard/" + jobId, clock.now())) {
+            return;
+        }
         Map<String, Answer> tried = new LinkedHashMap<>(answers);
         tried.values().removeIf(a -> a == Answer.NOT_TRIED);
-        Job job = jobs.job(here, jobId);
         Diagnosis diagnosis = diagnosis(here, job);
         Map<String, Answer> before = store.answers(here, jobId);
-        for (String key : tried.keySet()) {
-            if (!diagnosis.knows(key) && !before.containsKey(key)) {
-                throw new Refused("machine.noObservation", "key", key);
+        for (String sign : tried.keySet()) {
+            if (!diagnosis.knows(sign) && !before.containsKey(sign)) {
+                throw new Refused("machine.noObservation", "key", sign);
             }
         }
         if (!jobs.raiseListenVersion(here, jobId, version)) {
@@ -250,8 +250,7 @@ public class DiagnosisService {
         store.replace(here, jobId, tried);
         jobs.setOpened(here, jobId, opened);
         jobs.markDone(here, jobId, Step.LISTEN);
-        Heard now = heard(here, jobId);
-        Diagnosis.Ranked first = now.standing().faults().getFirst();
+        Diagnosis.Likely first = diagnosis.likeliest(known(diagnosis, tried), 1).getFirst();
         long told = tried.values().stream().filter(a -> a != Answer.CANNOT).count();
         jobs.write(
                 here,
@@ -268,7 +267,6 @@ public class DiagnosisService {
                 "",
                 Optional.of(before),
                 Optional.of(tried));
-        return now;
     }
 
     /** Whether to think again before putting a fault right; nothing when all speaks for it. */
@@ -283,9 +281,15 @@ public class DiagnosisService {
         return diagnosis.question(known(diagnosis, store.answers(here, job.id())), Set.copyOf(job.opened()), fault);
     }
 
-    /** States the culprit. One that little speaks for wants a reason, which is kept. */
     @Transactional
     public Heard stateCulprit(Here here, long jobId, String fault, String why) {
+        keepCulprit(here, jobId, fault, why);
+        return heard(here, jobId);
+    }
+
+    /** States the culprit. One that little speaks for wants a reason, which is kept. */
+    @Transactional
+    public void keepCulprit(Here here, long jobId, String fault, String why) {
         Job job = jobs.job(here, jobId);
         Diagnosis diagnosis = diagnosis(here, job);
         Say words = diagnosis.faults().stream()
@@ -312,7 +316,6 @@ public class DiagnosisService {
                 why,
                 doubt.map(Diagnosis.Question::likelier),
                 Optional.of(fault));
-        return heard(here, jobId);
     }
 
     @Transactional

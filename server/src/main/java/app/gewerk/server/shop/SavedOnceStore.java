@@ -54,11 +54,20 @@ public class SavedOnceStore {
      */
     public <T> T once(
             Here here, Optional<String> key, String what, OffsetDateTime now, Supplier<T> make, Supplier<T> stands) {
+        return isNew(here, key, what, now) ? make.get() : stands.get();
+    }
+
+    /**
+     * True for what is not yet saved; from then on it is. Call within the transaction that saves it.
+     *
+     * @throws Refused if the key was used for something else
+     */
+    public boolean isNew(Here here, Optional<String> key, String what, OffsetDateTime now) {
         if (key.isEmpty() || claim(here, key.get(), what, now)) {
-            return make.get();
+            return true;
         }
         before(here, key.get(), what);
-        return stands.get();
+        return false;
     }
 
     /** False when an earlier save has the key. */
