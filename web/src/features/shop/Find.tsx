@@ -37,6 +37,7 @@ export function Find({ close }: { close: () => void }) {
           fullWidth
           autoFocus
           label={texts.findLabel}
+          placeholder={texts.findBy}
           value={words}
           onChange={(event) => {
             setWords(event.target.value);

@@ -25,6 +25,7 @@ import java.util.Base64;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import javax.net.ssl.SSLContext;
 import javax.net.ssl.TrustManagerFactory;
 import org.junit.jupiter.api.AfterAll;
@@ -175,16 +176,88 @@ class OnTheNetworkTest {
             assertThat(ring.locator("#tooth-20")).isAttached();
             var tooth = ring.locator("#tooth-1 text").last().boundingBox();
             CDPSession fingers = ilva.context.newCDPSession(ilva.page);
-            JsonObject held = new JsonObject();
-            held.addProperty("x", tooth.x + tooth.width / 2);
-            held.addProperty("y", tooth.y + tooth.height / 2);
-            touch(fingers, "touchStart", held);
+            touch(fingers, "touchStart", at(0, tooth.x + tooth.width / 2, tooth.y + tooth.height / 2));
             assertThat(ring.locator("text[font-size='48']")).hasText("1");
             touch(fingers, "touchEnd");
             assertThat(ring.locator("text[font-size='48']")).hasCount(0);
             ilva.button("missing").tap();
             assertThat(ilva.text("One missing tooth is not found yet")).isVisible();
         }
+    }
+
+    @Test
+    void onATelephoneATrayIsFoundTakenApartTickedTimedAndPhotographed() {
+        try (Technician ilva = ilva(Screen.TELEPHONE)) {
+            thumb(ilva, "Rack").tap();
+            ilva.role(AriaRole.NAVIGATION, "Rack of trays")
+                    .getByRole(AriaRole.LINK)
+                    .filter(new Locator.FilterOptions().setHasText("Slidewell 24"))
+                    .first()
+                    .tap();
+            assertThat(ilva.page.locator("h1")).containsText("Slidewell 24");
+            ilva.button("find").tap();
+            ilva.role(AriaRole.COMBOBOX, "Find a job").fill("stitchwell knocks");
+            ilva.role(AriaRole.OPTION, Pattern.compile("Stitchwell 5")).first().tap();
+            assertThat(ilva.page.locator("h1")).containsText("Stitchwell 5");
+
+            ilva.open("/job/19/open");
+            ilva.field("What came off? One line a step").fill("lamp house off");
+            ilva.button("Add the step").tap();
+            ilva.button("Journal").tap();
+            assertThat(ilva.text("lamp house off")).isVisible();
+
+            ilva.open("/job/19/closeUp");
+            ilva.button("I have read this").first().tap();
+            assertThat(ilva.button("I have read this")).hasCount(0);
+            Locator next = ilva.role(AriaRole.REGION, "What goes back next");
+            assertThat(next.getByRole(AriaRole.HEADING)).hasText("lamp house on");
+            ilva.button("It is in").tap();
+            assertThat(next.getByRole(AriaRole.HEADING)).not().hasText("lamp house on");
+
+            ilva.open("/workings/make?job=20");
+            ilva.page.getByText("What casting it takes").tap();
+            ilva.button("The cast is poured: let its times run for tray 13").tap();
+            ilva.open("/job/20/look");
+            Locator times = ilva.page.getByLabel("Times that run").getByRole(AriaRole.LISTITEM);
+            assertThat(times).hasCount(2);
+            ilva.page.getByLabel("Stop it: until the cast can be taken out").tap();
+            assertThat(times).hasCount(1);
+
+            Locator pictures = ilva.page.locator("section[aria-label=Photographs]");
+            assertThat(pictures.locator("img")).hasCount(0);
+            pictures.locator("input[type=file]").first().setInputFiles(picture("bench"));
+            assertThat(pictures.locator("img")).hasCount(1);
+        }
+    }
+
+    @Test
+    void twoFingersSpreadWhatLiesOnTheMat() {
+        try (Technician ilva = ilva(Screen.TELEPHONE)) {
+            ilva.open("/job/19/look");
+            thumb(ilva, "Mat").tap();
+            Locator mat = ilva.role(AriaRole.REGION, "Cutting mat, ruled in millimetres");
+            Locator scale = mat.getByText(Pattern.compile("^\\d+(\\.\\d)? : 1$"));
+            // Of the gear alone, once the mat has the room it was given.
+            assertThat(scale).hasText(Pattern.compile("^[3-9]"));
+            double before = Double.parseDouble(scale.textContent().split(" ")[0]);
+            CDPSession fingers = ilva.context.newCDPSession(ilva.page);
+            touch(fingers, "touchStart", at(0, 150, 650), at(1, 230, 650));
+            touch(fingers, "touchMove", at(0, 110, 650), at(1, 270, 650));
+            touch(fingers, "touchEnd");
+            // Twice as far apart.
+            assertThat(scale).hasText(Pattern.compile("^" + Math.round(2 * before) + "(\\.\\d)? : 1$"));
+            mat.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("fit"))
+                    .tap();
+            assertThat(scale).hasText(Pattern.compile("^" + Math.round(before) + "(\\.\\d)? : 1$"));
+        }
+    }
+
+    private static JsonObject at(int finger, double x, double y) {
+        JsonObject point = new JsonObject();
+        point.addProperty("id", finger);
+        point.addProperty("x", x);
+        point.addProperty("y", y);
+        return point;
     }
 
     private static void touch(CDPSession fingers, String what, JsonObject... points) {
