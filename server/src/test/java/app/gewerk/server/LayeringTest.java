@@ -10,6 +10,7 @@ import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.sli
 
 import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.core.importer.Location;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchCondition;
@@ -18,8 +19,18 @@ import com.tngtech.archunit.lang.ConditionEvents;
 import com.tngtech.archunit.lang.SimpleConditionEvent;
 import org.springframework.transaction.annotation.Transactional;
 
-@AnalyzeClasses(packages = "app.gewerk.server", importOptions = ImportOption.DoNotIncludeTests.class)
+@AnalyzeClasses(
+        packages = "app.gewerk.server",
+        importOptions = {ImportOption.DoNotIncludeTests.class, LayeringTest.Written.class})
 class LayeringTest {
+    /** Not what the build makes of it for a quicker start. */
+    static final class Written implements ImportOption {
+        @Override
+        public boolean includes(Location location) {
+            return !location.contains("__") && !location.contains("$$");
+        }
+    }
+
     @ArchTest
     static final ArchRule onlyStoresTouchTheDatabase = noClasses()
             .that()
