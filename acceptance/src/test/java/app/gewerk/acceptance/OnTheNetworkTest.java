@@ -186,7 +186,7 @@ class OnTheNetworkTest {
     }
 
     @Test
-    void onATelephoneATrayIsFoundTakenApartTickedTimedAndPhotographed() {
+    void onATelephoneATrayIsFoundTakenApartTickedTimedAndPhotographedAndItsMatSpread() {
         try (Technician ilva = ilva(Screen.TELEPHONE)) {
             thumb(ilva, "Rack").tap();
             ilva.role(AriaRole.NAVIGATION, "Rack of trays")
@@ -227,29 +227,36 @@ class OnTheNetworkTest {
             assertThat(pictures.locator("img")).hasCount(0);
             pictures.locator("input[type=file]").first().setInputFiles(picture("bench"));
             assertThat(pictures.locator("img")).hasCount(1);
+
+            ilva.open("/job/19/look");
+            thumb(ilva, "Mat").tap();
+            spread(ilva);
         }
     }
 
-    @Test
-    void twoFingersSpreadWhatLiesOnTheMat() {
-        try (Technician ilva = ilva(Screen.TELEPHONE)) {
-            ilva.open("/job/19/look");
-            thumb(ilva, "Mat").tap();
-            Locator mat = ilva.role(AriaRole.REGION, "Cutting mat, ruled in millimetres");
-            Locator scale = mat.getByText(Pattern.compile("^\\d+(\\.\\d)? : 1$"));
-            // Of the gear alone, once the mat has the room it was given.
-            assertThat(scale).hasText(Pattern.compile("^[3-9]"));
-            double before = Double.parseDouble(scale.textContent().split(" ")[0]);
-            CDPSession fingers = ilva.context.newCDPSession(ilva.page);
-            touch(fingers, "touchStart", at(0, 150, 650), at(1, 230, 650));
-            touch(fingers, "touchMove", at(0, 110, 650), at(1, 270, 650));
-            touch(fingers, "touchEnd");
-            // Twice as far apart.
-            assertThat(scale).hasText(Pattern.compile("^" + Math.round(2 * before) + "(\\.\\d)? : 1$"));
-            mat.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("fit"))
-                    .tap();
-            assertThat(scale).hasText(Pattern.compile("^" + Math.round(before) + "(\\.\\d)? : 1$"));
-        }
+    /** Two fingers, put down on either side of the middle and drawn apart to twice as far, make it twice as large. */
+    private static void spread(Technician who) {
+        Locator mat = who.role(AriaRole.REGION, "Cutting mat, ruled in millimetres");
+        Locator scale = mat.getByText(Pattern.compile("^\\d+(\\.\\d)? : 1$"));
+        // Of the gear alone, once the mat has the room it was given.
+        assertThat(scale).hasText(Pattern.compile("^[3-9]"));
+        String before = scale.textContent();
+        var room = mat.boundingBox();
+        double x = room.x + room.width / 2;
+        double y = room.y + room.height * 0.8;
+        CDPSession fingers = who.context.newCDPSession(who.page);
+        touch(fingers, "touchStart", at(0, x - 40, y), at(1, x + 40, y));
+        touch(fingers, "touchMove", at(0, x - 80, y), at(1, x + 80, y));
+        touch(fingers, "touchEnd");
+        assertThat(scale).not().hasText(before);
+        assertThat(timesTrue(scale.textContent()) / timesTrue(before)).isBetween(1.8, 2.2);
+        mat.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("fit"))
+                .tap();
+        assertThat(scale).hasText(before);
+    }
+
+    private static double timesTrue(String scale) {
+        return Double.parseDouble(scale.split(" ")[0]);
     }
 
     private static JsonObject at(int finger, double x, double y) {

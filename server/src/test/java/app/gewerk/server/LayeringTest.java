@@ -17,6 +17,7 @@ import com.tngtech.archunit.lang.ArchCondition;
 import com.tngtech.archunit.lang.ArchRule;
 import com.tngtech.archunit.lang.ConditionEvents;
 import com.tngtech.archunit.lang.SimpleConditionEvent;
+import org.springframework.context.annotation.Conditional;
 import org.springframework.transaction.annotation.Transactional;
 
 @AnalyzeClasses(
@@ -30,6 +31,13 @@ class LayeringTest {
             return !location.contains("__") && !location.contains("$$");
         }
     }
+
+    /** The build asks what a condition says, with none of what a start is told. */
+    @ArchTest
+    static final ArchRule noBeanIsThereOnCondition = noClasses().should().beMetaAnnotatedWith(Conditional.class);
+
+    @ArchTest
+    static final ArchRule noBeanIsMadeOnCondition = noMethods().should().beMetaAnnotatedWith(Conditional.class);
 
     @ArchTest
     static final ArchRule onlyStoresTouchTheDatabase = noClasses()
