@@ -219,8 +219,7 @@ final class FaultModel {
 
         double at(Looked at, Fault fault, Machine machine) {
             String code = at.observation().code();
-            Optional<Component> another = at.part()
-                    .filter(part -> !part.code().equals(fault.component().code()));
+            Optional<Component> another = at.part().filter(part -> !part.equals(fault.component()));
             if (another.isEmpty()) {
                 return itself.getOrDefault(code, 0.0);
             }

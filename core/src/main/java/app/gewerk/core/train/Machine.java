@@ -146,20 +146,10 @@ public record Machine(
             int between = components.indexOf(shaft) - components.indexOf(part);
             return part.type().toothed() && between > 0 && between <= 2;
         }
-        if (!one.type().inDrive() || !other.type().inDrive()) {
-            return false;
-        }
-        Component before = null;
-        for (Component part : components) {
-            if (part.type().inDrive()) {
-                if (before != null
-                        && (same(before, one) && same(part, other) || same(before, other) && same(part, one))) {
-                    return true;
-                }
-                before = part;
-            }
-        }
-        return false;
+        List<Component> drive = inDrive();
+        int at = drive.indexOf(one);
+        int otherAt = drive.indexOf(other);
+        return at >= 0 && otherAt >= 0 && Math.abs(at - otherAt) == 1;
     }
 
     /** What a gear runs with: the toothed parts before and after it. */
@@ -174,11 +164,6 @@ public record Machine(
         return components.stream()
                 .filter(c -> c.type() == gear.type() && !c.equals(gear))
                 .toList();
-    }
-
-    /** Within a machine a part has its name alone. */
-    private static boolean same(Component one, Component other) {
-        return one.code().equals(other.code());
     }
 
     private List<Component> inDrive() {
