@@ -29,8 +29,16 @@ final class Technician implements AutoCloseable {
             .findFirst()
             .orElse(Path.of("/usr/bin/chromium"));
 
-    private final Playwright playwright;
-    private final Browser browser;
+    /**
+     * One browser to each thread that tests, in which everybody has a profile of their own: starting it costs as much as
+     * a short test. It ends with its driver, and that with this process.
+     */
+    private static final ThreadLocal<Browser> BROWSER = ThreadLocal.withInitial(() -> launched(List.of()));
+
+    /** Draws bodies, by the processor where there is nothing else: that costs, so others do without. */
+    private static final ThreadLocal<Browser> BODIES = ThreadLocal.withInitial(
+            () -> launched(List.of("--use-gl=angle", "--use-angle=swiftshader", "--enable-unsafe-swiftshader")));
+
     private final List<String> complaints = new ArrayList<>();
     private final String base;
     final BrowserContext context;
@@ -42,21 +50,16 @@ final class Technician implements AutoCloseable {
 
     /** @param language that the browser asks for */
     Technician(RunningGewerk gewerk, String language) {
-        this(gewerk.address("").toString(), Screen.BENCH, language, List.of());
+        this(gewerk.address("").toString(), Screen.BENCH, language, BROWSER.get());
     }
 
     /** @param base the address without a path; over TLS with a certificate that nobody knows, too */
     Technician(String base, Screen screen) {
-        this(base, screen, "en-GB", List.of());
+        this(base, screen, "en-GB", BROWSER.get());
     }
 
-    /** Whose browser draws bodies, by the processor where there is nothing else: that costs, so others do without. */
     static Technician whoSeesBodies(RunningGewerk gewerk) {
-        return new Technician(
-                gewerk.address("").toString(),
-                Screen.BENCH,
-                "en-GB",
-                List.of("--use-gl=angle", "--use-angle=swiftshader", "--enable-unsafe-swiftshader"));
+        return new Technician(gewerk.address("").toString(), Screen.BENCH, "en-GB", BODIES.get());
     }
 
     /** What somebody has in hand. */
@@ -76,11 +79,22 @@ final class Technician implements AutoCloseable {
         }
     }
 
-    private Technician(String base, Screen screen, String language, List<String> more) {
+    private Technician(String base, Screen screen, String language, Browser browser) {
         this.base = base;
-        playwright = Playwright.create(
-                new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-        browser = playwright
+        context = browser.newContext(new Browser.NewContextOptions()
+                .setViewportSize(screen.width, screen.height)
+                .setHasTouch(screen.touch)
+                .setIsMobile(screen.touch)
+                .setIgnoreHTTPSErrors(true)
+                .setLocale(language)
+                .setAcceptDownloads(true));
+        context.setDefaultTimeout(PATIENCE_MS);
+        PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MS);
+        page = listened(context.newPage());
+    }
+
+    private static Browser launched(List<String> more) {
+        return Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")))
                 .chromium()
                 .launch(new BrowserType.LaunchOptions()
                         .setExecutablePath(CHROMIUM)
@@ -94,16 +108,6 @@ final class Technician implements AutoCloseable {
                                                 "--disable-sync",
                                                 "--ignore-certificate-errors"))
                                 .toList()));
-        context = browser.newContext(new Browser.NewContextOptions()
-                .setViewportSize(screen.width, screen.height)
-                .setHasTouch(screen.touch)
-                .setIsMobile(screen.touch)
-                .setIgnoreHTTPSErrors(true)
-                .setLocale(language)
-                .setAcceptDownloads(true));
-        context.setDefaultTimeout(PATIENCE_MS);
-        PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MS);
-        page = listened(context.newPage());
     }
 
     private Page listened(Page opened) {
@@ -193,7 +197,5 @@ final class Technician implements AutoCloseable {
     @Override
     public void close() {
         context.close();
-        browser.close();
-        playwright.close();
     }
 }
