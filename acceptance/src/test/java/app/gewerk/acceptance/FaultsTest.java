@@ -8,10 +8,8 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.parallel.Execution;
 import org.junit.jupiter.api.parallel.ExecutionMode;
-import org.junit.jupiter.api.parallel.Isolated;
 
 /** What machines do to programs: processes die, disks fill up, the database is away. Nothing acknowledged is lost. */
-@Isolated
 @Execution(ExecutionMode.CONCURRENT)
 class FaultsTest {
     /** The server, the database, the script: one each; the bench does a hundred. */

@@ -25,9 +25,6 @@ final class Installed implements AutoCloseable {
     static final boolean ROOT = "root".equals(System.getProperty("user.name"));
     private static final Pattern ADDRESS = Pattern.compile("Gewerk is open at (https?://127\\.0\\.0\\.1:\\d+)");
 
-    /** The classes as an earlier start has unpacked them: later ones are quicker. */
-    private static final Path CLASSES = Path.of("target/classes.jsa").toAbsolutePath();
-
     final Path folder;
     private final Map<String, String> environment = new HashMap<>();
     private final List<String> asUser = new ArrayList<>();
@@ -47,9 +44,10 @@ final class Installed implements AutoCloseable {
             environment.put("JAVA_TOOL_OPTIONS", RunningGewerk.QUICK_TO_START);
             environment.put("GEWERK_WARM_UP", "false");
         }
-        if (Files.exists(CLASSES)) {
+        // The classes as an earlier start has unpacked them: later ones are quicker.
+        if (Files.exists(RunningGewerk.CLASSES)) {
             RunningGewerk.run(List.of("mkdir", "-p", folder + "/state"));
-            RunningGewerk.run(List.of("cp", CLASSES.toString(), folder + "/state/"));
+            RunningGewerk.run(List.of("cp", RunningGewerk.CLASSES.toString(), folder + "/state/classes.jsa"));
         }
     }
 
@@ -234,9 +232,6 @@ final class Installed implements AutoCloseable {
     public void close() {
         run("stop").waitForEnd();
         String elsewhere = Files.exists(state("cluster-own")) ? read(state("cluster-own")) : "";
-        if (asUser.isEmpty() && !Files.exists(CLASSES) && Files.exists(state("classes.jsa"))) {
-            RunningGewerk.run(List.of("cp", state("classes.jsa").toString(), CLASSES.toString()));
-        }
         RunningGewerk.run(List.of("rm", "-rf", folder.toString()));
         if (elsewhere.startsWith("/var/lib/postgresql/gewerk-")) {
             RunningGewerk.run(

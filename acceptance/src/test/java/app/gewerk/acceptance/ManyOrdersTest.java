@@ -22,12 +22,14 @@ import java.util.concurrent.locks.LockSupport;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 
 /**
  * Two processes on one database: five hundred orders to a seller that fails at random, none lost, none placed twice; letters to
  * owners; then bills from both, one of them dying.
  */
+@Order(RunningGewerk.LONG)
 class ManyOrdersTest {
     private static final int ORDERS = 500;
     private static final int LETTERS = 24;

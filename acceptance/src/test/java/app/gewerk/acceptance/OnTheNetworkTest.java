@@ -30,11 +30,13 @@ import javax.net.ssl.SSLContext;
 import javax.net.ssl.TrustManagerFactory;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
 /** The start command for the shop's network: a certificate of its own, an owner, and people at benches, tablets, telephones. */
+@Order(RunningGewerk.LONG)
 class OnTheNetworkTest {
     private static final String PASSWORD = "a file and an old gear";
     /** The ten steps, and what stands there once each is whole. */
@@ -382,7 +384,6 @@ class OnTheNetworkTest {
                     .isEqualTo(404);
             assertThat(installed.done("shop", "close", "Second bench", "--demo").said())
                     .contains("Closed");
-            odo.page.reload();
             assertThat(odo.field("Password")).isVisible();
         }
     }

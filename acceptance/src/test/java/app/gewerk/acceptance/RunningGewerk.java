@@ -29,8 +29,11 @@ import org.awaitility.Awaitility;
 /** The built application as a process of its own, on a database of its own. */
 final class RunningGewerk implements AutoCloseable {
     static final Path APP = Path.of("target/app").toAbsolutePath();
-    private static final Path CLASSES = Path.of("target/running.jsa").toAbsolutePath();
+    static final Path CLASSES = Path.of("target/running.jsa").toAbsolutePath();
     private static final HttpClient HTTP = HttpClient.newHttpClient();
+
+    /** Classes that take long begin first, so that none is left to run alone at the end. */
+    static final int LONG = 1;
 
     private static boolean laidOut;
     private static RunningGewerk lookedAt;

@@ -16,9 +16,11 @@ import java.util.stream.Stream;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 
 /** The start command as a person runs it: in a folder of its own, with whatever went wrong before. */
+@Order(RunningGewerk.LONG)
 class StartCommandTest {
     private Installed installed;
 

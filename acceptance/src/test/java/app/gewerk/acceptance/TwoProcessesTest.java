@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.gewerk.acceptance.Technician.Screen;
 import java.io.IOException;
+import java.net.InetAddress;
+import java.net.Socket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -59,6 +61,15 @@ class TwoProcessesTest {
                 .redirectOutput(Path.of("target/haproxy.log").toFile())
                 .start();
         address = "https://localhost:" + port;
+        Awaitility.await().atMost(Duration.ofSeconds(20)).until(() -> listens(port));
+    }
+
+    private static boolean listens(int port) {
+        try (Socket calling = new Socket(InetAddress.getLoopbackAddress(), port)) {
+            return calling.isConnected();
+        } catch (IOException notYet) {
+            return false;
+        }
     }
 
     @AfterAll
