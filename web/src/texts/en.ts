@@ -31,6 +31,11 @@ function durationWords(seconds: number): string {
   return minutes % 60 === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
 }
 
+/** How long work takes, no finer than anybody plans. */
+function benchTime(minutes: number): string {
+  return minutes < 120 ? `${Math.round(minutes)} min` : `${Math.round(minutes / 6) / 10} h`;
+}
+
 const monthWords = (month: string) =>
   new Date(month).toLocaleDateString('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' });
 
@@ -1154,7 +1159,7 @@ export const en = {
     more: (n: number) => `and ${n} more`,
     promised: (day: string, why: string) => `promised ${day}: ${why}`,
     late: (minutes: number, least: number) =>
-      `In this order promises are missed by ${Math.round(minutes)} min of bench time in all; no order does better than ${Math.round(least)}.`,
+      `In this order promises are missed by ${benchTime(minutes)} of bench time in all; no order does better than ${benchTime(least)}.`,
     waiting: 'Nobody can work on',
     notFetched: 'Ready and not fetched',
     since: (day: string) => `since ${day}`,
@@ -1422,8 +1427,7 @@ export const en = {
         `${mix.firstGrams.toFixed(1)} + ${mix.secondGrams.toFixed(1)} g, ${mix.potLifeMinutes} min`,
       out: 'out of the mould after',
       bears: 'bears load after',
-      duration: (hours: number) =>
-        hours < 2 ? `${Math.round(60 * hours)} min` : `${(Math.round(10 * hours) / 10).toString()} h`,
+      duration: (hours: number) => benchTime(60 * hours),
       caution:
         'Gloves and air; weigh both parts, mix to the bottom of the cup. By the sheets of what you have; not for what touches food.',
     },

@@ -38,8 +38,9 @@ class StartCommandTest {
         return RunningGewerk.run(List.of("ps", "-eo", "args"));
     }
 
+    /** One start after the other, since each takes long: whatever dies comes back, and Ctrl-C leaves nothing. */
     @Test
-    void aTakenPortIsSteppedAsideAndCtrlCEndsEverything() throws IOException {
+    void aTakenPortIsSteppedAsideWhateverDiesComesBackAndCtrlCEndsEverything() throws IOException {
         try (ServerSocket taken = new ServerSocket(RunningGewerk.freePort(), 1, InetAddress.getLoopbackAddress())) {
             Installed.Started started =
                     installed.run("start", "--empty", "--port", String.valueOf(taken.getLocalPort()));
@@ -51,50 +52,38 @@ class StartCommandTest {
                     .as("a second start finds the first")
                     .isZero();
             assertThat(second.said()).contains("already open at " + address);
-            started.interrupt();
-            assertThat(started.waitForEnd()).isZero();
+
+            Installed.kill(installed.server());
+            says(started, "The server ended by itself (exit 137); starting it again");
+            Installed.answersAgain(address);
+            Installed.kill(installed.postgres("own"));
+            says(started, "PostgreSQL ended by itself; starting it again");
+            Installed.answersAgain(address);
+
+            long[] everything = Stream.of(
+                            Installed.family(started.process.pid()),
+                            Installed.family(installed.server()),
+                            Installed.family(installed.postgres("own")))
+                    .flatMap(s -> s)
+                    .mapToLong(ProcessHandle::pid)
+                    .distinct()
+                    .toArray();
+            assertThat(everything)
+                    .as("script, server, PostgreSQL and its helpers")
+                    .hasSizeGreaterThan(5);
+            Installed.kill(everything);
+            Installed.Started afterwards = installed.run("start", "--empty");
+            assertThat(Installed.status(afterwards.address() + "/")).isEqualTo(200);
+            afterwards.interrupt();
+            assertThat(afterwards.waitForEnd()).isZero();
             assertThat(processes()).doesNotContain(installed.folder.toString());
         }
     }
 
-    @Test
-    void afterEverythingWasKilledItStartsAgain() {
-        Installed.Started first = installed.run("start", "--empty");
-        first.address();
-        long[] everything = Stream.of(
-                        Installed.family(first.process.pid()),
-                        Installed.family(installed.server()),
-                        Installed.family(installed.postgres("own")))
-                .flatMap(s -> s)
-                .mapToLong(ProcessHandle::pid)
-                .distinct()
-                .toArray();
-        assertThat(everything).as("script, server, PostgreSQL and its helpers").hasSizeGreaterThan(5);
-        Installed.kill(everything);
-        Installed.Started second = installed.run("start", "--empty");
-        assertThat(Installed.status(second.address() + "/")).isEqualTo(200);
-        second.interrupt();
-        second.waitForEnd();
-    }
-
-    @Test
-    void aServerOrADatabaseThatDiesIsBroughtBack() {
-        Installed.Started started = installed.run("start", "--empty");
-        String address = started.address();
-        Installed.answersAgain(address);
-        Installed.kill(installed.server());
+    private static void says(Installed.Started started, String words) {
         Awaitility.await()
                 .atMost(Duration.ofSeconds(30))
-                .until(() -> started.said().contains("The server ended by itself (exit 137); starting it again"));
-        Installed.answersAgain(address);
-        Installed.kill(installed.postgres("own"));
-        Awaitility.await()
-                .atMost(Duration.ofSeconds(30))
-                .until(() -> started.said().contains("PostgreSQL ended by itself; starting it again"));
-        Installed.answersAgain(address);
-        started.interrupt();
-        assertThat(started.waitForEnd()).isZero();
-        assertThat(processes()).doesNotContain(installed.folder.toString());
+                .until(() -> started.said().contains(words));
     }
 
     @Test

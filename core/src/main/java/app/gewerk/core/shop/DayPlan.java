@@ -74,7 +74,9 @@ public record DayPlan(List<Slot> slots, List<Long> nobodyCan, double lateMinutes
         }
         double slack = work.due().getAsDouble() - now - takes;
         if (slack < 0) {
-            return Say.of("plan.late", "minutes", -slack);
+            return -slack < SOON
+                    ? Say.of("plan.late", "minutes", -slack)
+                    : Say.of("plan.lateByHours", "hours", -slack / 60);
         }
         return slack < SOON ? Say.of("plan.tight", "minutes", slack) : Say.of("plan.room", "hours", slack / 60);
     }

@@ -18,6 +18,7 @@ import org.junit.jupiter.api.Test;
 class StrataTest {
     private static final int GEARS = Integer.getInteger("gewerk.strata", 120);
     private static final int FOLLOWED = Integer.getInteger("gewerk.strata.followed", GEARS / 3);
+    private static final boolean EXACT = Boolean.getBoolean("gewerk.strata.exact");
     private static final String ONLY = System.getProperty("gewerk.strata.only", "");
     private static final double CERTAIN = 0.95;
     private static final int MOST_FOLLOWED = 8;
@@ -93,7 +94,31 @@ class StrataTest {
             new Stratum(
                     "shrunk by 1 % and worn 0.15 to 0.3 mm", PLAIN.scaled(-0.01).wornUnticked(0.15, 0.3)));
 
-    private record Outcome(double claimed, int place) {}
+    /** @param best what could be known at best, told the simulator's own distributions; where it is reckoned */
+    private record Outcome(double claimed, int place, Optional<Outcome> best) {}
+
+    /** As common gears are, no more wrong with them than the exact posterior is told. */
+    private static boolean exactlyKnown(Stratum stratum) {
+        return EXACT && stratum.slip == Slip.NONE && stratum.conditions.equals(PLAIN.only(stratum.conditions.which()));
+    }
+
+    private static Outcome best(SimulatedGear gear, List<Reading> readings) {
+        Map<String, Double> exact = new ExactPosterior(
+                        readings.stream().map(Reading::what).toList(),
+                        readings.stream().mapToDouble(Reading::mean).toArray(),
+                        gear.toothCount,
+                        gear.saidWorn)
+                .probabilities();
+        List<String> ranked = exact.entrySet().stream()
+                .sorted(Map.Entry.<String, Double>comparingByValue().reversed())
+                .map(Map.Entry::getKey)
+                .toList();
+        int place = 0;
+        while (place < ranked.size() && !gear.isAnswer(ranked.get(place))) {
+            place++;
+        }
+        return new Outcome(exact.getOrDefault(ranked.getFirst(), 0.0), place, Optional.empty());
+    }
 
     private static Outcome outcome(Stratum stratum, long seed) {
         Random random = new Random(seed);
@@ -111,7 +136,10 @@ class StrataTest {
                 && !gear.isAnswer(answer.candidates().get(place))) {
             place++;
         }
-        return new Outcome(answer.best().probability(), place);
+        return new Outcome(
+                answer.best().probability(),
+                place,
+                exactlyKnown(stratum) ? Optional.of(best(gear, told.readings)) : Optional.empty());
     }
 
     /**
@@ -197,8 +225,8 @@ class StrataTest {
     @Test
     void probabilitiesMeanWhatTheySayInEveryStratum() throws IOException {
         List<String> table = new ArrayList<>(List.of(
-                "| stratum | claimed | right | calibration error | claimed at 90 % and more | of these wrong | among three | followed: certain and right | of those that can be | wrong though certain | readings |",
-                "|---|---|---|---|---|---|---|---|---|---|---|"));
+                "| stratum | claimed | right | calibration error | claimed at 90 % and more | of these wrong | among three | followed: certain and right | of those that can be | wrong though certain | readings | at best: right | calibration error | of 90 % and more wrong | among three |",
+                "|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|"));
         List<Outcome> pooled = new ArrayList<>();
         List<Followed> allFollowed = new ArrayList<>();
         Map<String, Sum> sums = new LinkedHashMap<>();
@@ -253,7 +281,7 @@ class StrataTest {
     private static String row(String name, Sum sum, List<Followed> followed) {
         return String.format(
                 java.util.Locale.ROOT,
-                "| %s | %.2f | %.2f | %.3f | %.2f | %.3f | %.3f | %.2f | %.2f | %.2f | %.1f |",
+                "| %s | %.2f | %.2f | %.3f | %.2f | %.3f | %.3f | %.2f | %.2f | %.2f | %.1f | %s |",
                 name,
                 sum.claimed(),
                 sum.share(o -> o.place == 0),
@@ -266,6 +294,19 @@ class StrataTest {
                 followed.stream().filter(f -> f.sure && !f.right).count()
                         / (double) Math.max(
                                 1, followed.stream().filter(Followed::sure).count()),
-                followed.stream().mapToInt(Followed::readings).average().orElse(0));
+                followed.stream().mapToInt(Followed::readings).average().orElse(0),
+                atBest(new Sum(sum.all.stream().flatMap(o -> o.best.stream()).toList())));
+    }
+
+    private static String atBest(Sum best) {
+        return best.all.isEmpty()
+                ? " | | | "
+                : String.format(
+                        java.util.Locale.ROOT,
+                        "%.2f | %.3f | %.3f | %.3f",
+                        best.share(o -> o.place == 0),
+                        best.error(),
+                        best.wrongThoughSure(),
+                        best.share(o -> o.place < 3));
     }
 }

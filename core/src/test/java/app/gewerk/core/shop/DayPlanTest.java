@@ -43,6 +43,16 @@ class DayPlanTest {
     }
 
     @Test
+    void longLatenessIsSaidInHours() {
+        assertThat(Catalogue.english()
+                        .words(DayPlan.of(List.of(work(1, 540, 0, 24)), Crew.of(1))
+                                .slots()
+                                .getFirst()
+                                .why()))
+                .isEqualTo("late by 8.6 h of bench time");
+    }
+
+    @Test
     void nothingBeginsBeforeItsPartHasComeAndNoHandIsTwicelyAtWork() {
         Random random = new Random(1);
         for (int run = 0; run < 50; run++) {

@@ -22,6 +22,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import javax.imageio.IIOImage;
@@ -141,8 +142,10 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
             throw new Refused("photo.cutOff");
         }
         BufferedImage picture = turned(unpacked(file, format), orientation);
-        return new PhotoFile(
-                jpeg(picture), jpeg(scaled(picture, THUMBNAIL_SIDE)), picture.getWidth(), picture.getHeight());
+        // Beside each other: both only read the picture.
+        CompletableFuture<byte[]> thumbnail =
+                CompletableFuture.supplyAsync(() -> jpeg(scaled(picture, THUMBNAIL_SIDE)));
+        return new PhotoFile(jpeg(picture), thumbnail.join(), picture.getWidth(), picture.getHeight());
     }
 
     /** Goes from chunk to chunk (ISO/IEC 15948) to the one that ends the picture. */
