@@ -54,7 +54,7 @@ const read = {
     const result = occt.ReadStepFile(new Uint8Array(bytes), {
       linearUnit: 'millimeter',
       linearDeflectionType: 'absolute_value',
-      linearDeflection: 0.003,
+      linearDeflection: 0.006,
       angularDeflection: 0.5,
     });
     if (!result.success || result.meshes.length !== 1) return { success: false };
