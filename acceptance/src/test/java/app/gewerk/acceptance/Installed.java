@@ -163,7 +163,7 @@ final class Installed implements AutoCloseable {
         }
 
         String address() {
-            Awaitility.await().atMost(Duration.ofSeconds(90)).until(() -> {
+            Awaitility.await().atMost(RunningGewerk.STARTS_WITHIN).until(() -> {
                 if (!process.isAlive()) {
                     throw new IllegalStateException("It ended: " + said());
                 }
@@ -223,7 +223,7 @@ final class Installed implements AutoCloseable {
 
     static void answersAgain(String address) {
         Awaitility.await()
-                .atMost(Duration.ofSeconds(90))
+                .atMost(RunningGewerk.STARTS_WITHIN)
                 .pollInterval(Duration.ofMillis(200))
                 .until(() -> status(address + "/api/shop") == 200);
     }

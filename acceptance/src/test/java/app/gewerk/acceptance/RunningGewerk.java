@@ -32,6 +32,9 @@ final class RunningGewerk implements AutoCloseable {
     static final Path CLASSES = Path.of("target/running.jsa").toAbsolutePath();
     private static final HttpClient HTTP = HttpClient.newHttpClient();
 
+    /** With the demo to be told, on a machine that does other things beside. */
+    static final Duration STARTS_WITHIN = Duration.ofMinutes(4);
+
     /** Classes that take long begin first, so that none is left to run alone at the end. */
     static final int LONG = 1;
 
@@ -224,7 +227,7 @@ final class RunningGewerk implements AutoCloseable {
 
     private void waitUntilItAnswers() {
         Awaitility.await()
-                .atMost(Duration.ofSeconds(90))
+                .atMost(STARTS_WITHIN)
                 .pollInterval(Duration.ofMillis(100))
                 .until(this::answers);
     }

@@ -14,6 +14,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
@@ -94,20 +95,23 @@ final class Technician implements AutoCloseable {
     }
 
     private static Browser launched(List<String> more) {
-        return Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")))
-                .chromium()
-                .launch(new BrowserType.LaunchOptions()
-                        .setExecutablePath(CHROMIUM)
-                        .setArgs(Stream.concat(
-                                        more.stream(),
-                                        Stream.of(
-                                                "--disable-quic",
-                                                "--no-first-run",
-                                                "--disable-background-networking",
-                                                "--disable-component-update",
-                                                "--disable-sync",
-                                                "--ignore-certificate-errors"))
-                                .toList()));
+        // On a thread that keeps no program from ending, for those that listen to the driver are then of its kind.
+        return CompletableFuture.supplyAsync(() -> Playwright.create(
+                                new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")))
+                        .chromium()
+                        .launch(new BrowserType.LaunchOptions()
+                                .setExecutablePath(CHROMIUM)
+                                .setArgs(Stream.concat(
+                                                more.stream(),
+                                                Stream.of(
+                                                        "--disable-quic",
+                                                        "--no-first-run",
+                                                        "--disable-background-networking",
+                                                        "--disable-component-update",
+                                                        "--disable-sync",
+                                                        "--ignore-certificate-errors"))
+                                        .toList())))
+                .join();
     }
 
     private Page listened(Page opened) {

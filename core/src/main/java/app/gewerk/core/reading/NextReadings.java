@@ -21,7 +21,7 @@ import java.util.TreeMap;
  * it takes. Each fit foretells the reading as a normal distribution, so that the sum is over one number line.
  */
 final class NextReadings {
-    private static final double WORTH_ASKING_BITS = 0.01;
+    private static final double WORTH_ASKING_BITS = 0.003;
     private static final double SURE_ENOUGH = 0.95;
     private static final double NEGLIGIBLE = 1e-4;
     /** From this chance of another count on it is worth counting again. */
@@ -37,6 +37,9 @@ final class NextReadings {
     private static final double JAW_MARGIN = 0.12;
     /** A caliper's edges are about so thin: they reach the bottom of no narrower space. */
     private static final double JAW_EDGE_MM = 0.3;
+
+    /** The further apart two spans are, the better their difference tells the pressure angle. */
+    private static final int SPANS_AROUND = 3;
 
     private static final int POINTS = 160;
     /** More than enough to tell what parts them; only an uncounted gear leaves more. */
@@ -252,7 +255,7 @@ final class NextReadings {
     private static List<Measured> spans(CylindricalGear gear) {
         List<Measured> spans = new ArrayList<>();
         int best = Span.bestToothNumber(gear);
-        for (int k = Math.max(2, best - 1); k <= best + 2; k++) {
+        for (int k = Math.max(2, best - SPANS_AROUND); k <= best + SPANS_AROUND; k++) {
             spans.add(new Measured.SpanOver(k));
         }
         return spans;
