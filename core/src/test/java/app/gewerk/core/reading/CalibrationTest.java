@@ -55,26 +55,13 @@ class CalibrationTest {
         List<Reading> readings = what.stream().map(gear::reading).toList();
         double[] read = readings.stream().mapToDouble(Reading::mean).toArray();
         Identification answer = GearReader.identify(new ToothCount.Exactly(gear.toothCount), readings, gear.saidWorn);
-        int place = 0;
-        while (place < answer.candidates().size()
-                && !gear.isAnswer(answer.candidates().get(place))) {
-            place++;
-        }
-        Map<String, Double> exact = new ExactPosterior(what, read, gear.toothCount, gear.saidWorn).probabilities();
-        List<String> ranked = exact.entrySet().stream()
-                .sorted(Map.Entry.<String, Double>comparingByValue().reversed())
-                .map(Map.Entry::getKey)
-                .toList();
-        int exactPlace = 0;
-        while (exactPlace < ranked.size() && !gear.isAnswer(ranked.get(exactPlace))) {
-            exactPlace++;
-        }
+        ExactPosterior.Ranked exact = new ExactPosterior(what, read, gear.toothCount, gear.saidWorn).ranked(gear);
         return new Outcome(
                 answer.best().probability(),
-                place,
+                gear.placeIn(answer),
                 separable(gear, what),
-                exact.getOrDefault(ranked.getFirst(), 0.0),
-                exactPlace);
+                exact.claimed(),
+                exact.place());
     }
 
     /** Whether every other gear of a series is at least 3 standard deviations from what this one would show new. */

@@ -116,6 +116,26 @@ final class ExactPosterior {
         return evidence;
     }
 
+    /**
+     * @param claimed probability of the first answer
+     * @param place of the right one, 0 for the first
+     */
+    record Ranked(double claimed, int place) {}
+
+    /** Where the gear stands among all answers, the likeliest first. */
+    Ranked ranked(SimulatedGear gear) {
+        Map<String, Double> exact = probabilities();
+        List<String> answers = exact.entrySet().stream()
+                .sorted(Map.Entry.<String, Double>comparingByValue().reversed())
+                .map(Map.Entry::getKey)
+                .toList();
+        int place = 0;
+        while (place < answers.size() && !gear.isAnswer(answers.get(place))) {
+            place++;
+        }
+        return new Ranked(exact.getOrDefault(answers.getFirst(), 0.0), place);
+    }
+
     private double evidence(SimulatedGear.Making making) {
         double unworn = saidWorn ? 0 : 1 - SimulatedGear.WORN;
         double worn = SimulatedGear.WORN * (saidWorn ? SimulatedGear.WEAR_NOTICED : 1 - SimulatedGear.WEAR_NOTICED);

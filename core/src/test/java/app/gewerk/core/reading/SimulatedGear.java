@@ -390,6 +390,16 @@ final class SimulatedGear {
                 c.rack().addendumCoefficient());
     }
 
+    /** Where it stands among the candidates, 0 for the first; their number when it is not there. */
+    int placeIn(Identification answer) {
+        int place = 0;
+        while (place < answer.candidates().size()
+                && !isAnswer(answer.candidates().get(place))) {
+            place++;
+        }
+        return place;
+    }
+
     boolean isAnswer(String answer) {
         return MAKINGS.stream()
                 .filter(m -> m.answer().equals(answer))

@@ -103,21 +103,13 @@ class StrataTest {
     }
 
     private static Outcome best(SimulatedGear gear, List<Reading> readings) {
-        Map<String, Double> exact = new ExactPosterior(
+        ExactPosterior.Ranked exact = new ExactPosterior(
                         readings.stream().map(Reading::what).toList(),
                         readings.stream().mapToDouble(Reading::mean).toArray(),
                         gear.toothCount,
                         gear.saidWorn)
-                .probabilities();
-        List<String> ranked = exact.entrySet().stream()
-                .sorted(Map.Entry.<String, Double>comparingByValue().reversed())
-                .map(Map.Entry::getKey)
-                .toList();
-        int place = 0;
-        while (place < ranked.size() && !gear.isAnswer(ranked.get(place))) {
-            place++;
-        }
-        return new Outcome(exact.getOrDefault(ranked.getFirst(), 0.0), place, Optional.empty());
+                .ranked(gear);
+        return new Outcome(exact.claimed(), exact.place(), Optional.empty());
     }
 
     private static Outcome outcome(Stratum stratum, long seed) {
@@ -131,14 +123,9 @@ class StrataTest {
         Told told = stratum.slip.told(gear, what.stream().map(gear::reading).toList(), random);
         Identification answer =
                 GearReader.identify(new ToothCount.Exactly(told.toothCount), told.readings, gear.saidWorn);
-        int place = 0;
-        while (place < answer.candidates().size()
-                && !gear.isAnswer(answer.candidates().get(place))) {
-            place++;
-        }
         return new Outcome(
                 answer.best().probability(),
-                place,
+                gear.placeIn(answer),
                 exactlyKnown(stratum) ? Optional.of(best(gear, told.readings)) : Optional.empty());
     }
 
