@@ -36,6 +36,10 @@ public final class Bench {
             callsOnly();
             return;
         }
+        if (List.of(arguments).contains("memory")) {
+            memory();
+            return;
+        }
         if (List.of(arguments).contains("trains")) {
             CoreBench.run("(train|allWays)");
             try (RunningGewerk gewerk = RunningGewerk.withDemo()) {
@@ -63,7 +67,7 @@ public final class Bench {
         Instant before = Instant.now();
         try (RunningGewerk gewerk = RunningGewerk.withDemo()) {
             say("server with a new demo database answers after %.1f s", seconds(before));
-            say("memory resident after start: %d MB", residentMb(gewerk.pid()));
+            say("after start: %s", resident(gewerk));
             say("with the demo's 40 jobs:");
             calls(gewerk);
             identify(gewerk);
@@ -71,7 +75,7 @@ public final class Bench {
             grow(gewerk, 200_000);
             say("with 200,000 jobs:");
             calls(gewerk);
-            say("memory resident after these calls: %d MB", residentMb(gewerk.pid()));
+            say("after these calls: %s", resident(gewerk));
             scripts(gewerk);
             rolling(gewerk);
             trains(gewerk);
@@ -93,7 +97,43 @@ public final class Bench {
             grow(gewerk, 200_000);
             say("with 200,000 jobs:");
             calls(gewerk);
-            say("memory resident after these calls: %d MB", residentMb(gewerk.pid()));
+            say("after these calls: %s", resident(gewerk));
+        }
+    }
+
+    /** What the server alone holds: once it is open, after a bench's calls, after photographs. */
+    private static void memory() throws IOException {
+        try (RunningGewerk gewerk = RunningGewerk.withDemo()) {
+            rest();
+            say("once open: %s", resident(gewerk));
+            List<String> asked = List.of(
+                    "/api/handback/19/job.json",
+                    "/api/handback/19/job.pdf",
+                    "/api/handback/1/report.pdf",
+                    "/api/diagnosis/19",
+                    "/api/diagnosis/25",
+                    "/api/job?find=clicks",
+                    "/api/choice/20",
+                    "/api/reading/24",
+                    "/api/device/4",
+                    "/api/job/rack");
+            Instant since = Instant.now();
+            for (int i = 0; i < 300; i++) {
+                String path = asked.get(i % asked.size());
+                if (gewerk.get(path).statusCode() != 200) {
+                    throw new IllegalStateException(path + " was refused");
+                }
+            }
+            say("after 300 calls of a bench, %.1f s: %s", seconds(since), resident(gewerk));
+            HandBench.photographs(gewerk);
+        }
+    }
+
+    private static void rest() {
+        try {
+            Thread.sleep(Duration.ofSeconds(30));
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
         }
     }
 
@@ -124,13 +164,9 @@ public final class Bench {
         paths.forEach((name, path) -> timed(name, () -> gewerk.get(path)));
     }
 
-    /** What the first who asks waits for, a quarter of a minute after a start. */
+    /** What the first who asks waits for, half a minute after a start. */
     private static void firstAnswers(RunningGewerk gewerk) {
-        try {
-            Thread.sleep(Duration.ofSeconds(15));
-        } catch (InterruptedException stopped) {
-            Thread.currentThread().interrupt();
-        }
+        rest();
         for (String path : List.of("/api/diagnosis/19", "/api/handback/19/job.json", "/api/handback/19/job.pdf")) {
             long start = System.nanoTime();
             gewerk.get(path);
@@ -353,9 +389,15 @@ public final class Bench {
                                 owner);
     }
 
-    static long residentMb(long pid) throws IOException {
-        String line = Files.readAllLines(Path.of("/proc/" + pid + "/status")).stream()
-                .filter(l -> l.startsWith("VmRSS"))
+    /** What the process holds, and how much of it is its own: the rest are files that the system can let go of. */
+    static String resident(RunningGewerk gewerk) throws IOException {
+        return "memory resident %d MB, %d of its own"
+                .formatted(megabytes(gewerk, "VmRSS"), megabytes(gewerk, "RssAnon"));
+    }
+
+    private static long megabytes(RunningGewerk gewerk, String what) throws IOException {
+        String line = Files.readAllLines(Path.of("/proc/" + gewerk.pid() + "/status")).stream()
+                .filter(l -> l.startsWith(what))
                 .findFirst()
                 .orElseThrow();
         return Long.parseLong(line.replaceAll("\\D", "")) / 1024;

@@ -39,6 +39,11 @@ final class HandBench {
         }
         Bench.timed("ledger of 200 steps", () -> gewerk.get("/api/teardown/19"));
         longLedger(gewerk);
+        photographs(gewerk);
+    }
+
+    static void photographs(RunningGewerk gewerk) throws IOException {
+        ApiCaller ilva = new ApiCaller(gewerk, "Ilva");
         photographs(gewerk, ilva, "as the browser sends them", picture(2560, 1920));
         photographs(gewerk, ilva, "of 12 million points", picture(4000, 3000));
     }
@@ -90,12 +95,8 @@ final class HandBench {
             }
         }
         Bench.say(
-                "  %d photographs %s (%.1f MB each): %.1f s, memory resident %d MB",
-                PHOTOGRAPHS,
-                what,
-                picture.length / 1e6,
-                (System.nanoTime() - start) / 1e9,
-                Bench.residentMb(gewerk.pid()));
+                "  %d photographs %s (%.1f MB each): %.1f s, %s",
+                PHOTOGRAPHS, what, picture.length / 1e6, (System.nanoTime() - start) / 1e9, Bench.resident(gewerk));
     }
 
     private static byte[] picture(int width, int height) throws IOException {

@@ -37,7 +37,7 @@ final class Installed implements AutoCloseable {
     Installed(Path folder) {
         this.folder = folder;
         RunningGewerk.layOut();
-        RunningGewerk.run(List.of("cp", "../gewerk", folder.toString()));
+        RunningGewerk.run(List.of("cp", "../gewerk", "../java.options", folder.toString()));
         environment.put("GEWERK_APP", RunningGewerk.APP.toString());
         environment.put("GEWERK_STATE", folder + "/state");
         if (RunningGewerk.QUICK) {

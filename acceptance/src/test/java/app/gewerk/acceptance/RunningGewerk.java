@@ -49,18 +49,8 @@ final class RunningGewerk implements AutoCloseable {
 
     static final String QUICK_TO_START = "-XX:TieredStopAtLevel=1";
 
-    private static final List<String> LIKE_THE_START_COMMAND = List.of(
-            "-Xms64m",
-            "-Xmn32m",
-            "-Xmx192m",
-            "-XX:+UseSerialGC",
-            "-XX:MinHeapFreeRatio=10",
-            "-XX:MaxHeapFreeRatio=30",
-            "-XX:+UnlockExperimentalVMOptions",
-            "-XX:+IgnoreUnrecognizedVMOptions",
-            "-XX:TrimNativeHeapInterval=5000",
-            "-XX:+ExitOnOutOfMemoryError",
-            "-Dspring.aot.enabled=true");
+    private static final String LIKE_THE_START_COMMAND =
+            "@" + Path.of("../java.options").toAbsolutePath();
 
     private final int port = freePort();
     private String databaseServer = System.getenv("GEWERK_TEST_DB_URL");
@@ -162,7 +152,7 @@ final class RunningGewerk implements AutoCloseable {
             return;
         }
         String jar = Path.of("../server/target/server-1-app.jar").toString();
-        run(List.of("rm", "-rf", APP.toString()));
+        run(List.of("rm", "-rf", APP.toString(), CLASSES.toString()));
         run(List.of(java(), "-Djarmode=tools", "-jar", jar, "extract", "--destination", APP.toString()));
         run(List.of("mv", APP + "/server-1-app.jar", APP + "/gewerk.jar"));
         laidOut = true;
@@ -196,8 +186,7 @@ final class RunningGewerk implements AutoCloseable {
     }
 
     private void launch() {
-        List<String> command = new ArrayList<>(List.of(java()));
-        command.addAll(LIKE_THE_START_COMMAND);
+        List<String> command = new ArrayList<>(List.of(java(), LIKE_THE_START_COMMAND));
         if (QUICK) {
             command.add(QUICK_TO_START);
         }
