@@ -12,6 +12,7 @@ import java.util.regex.Pattern;
 final class ApiCaller {
     private static final Pattern TOKEN = Pattern.compile("XSRF-TOKEN=([^;]+)");
     private static final Pattern SESSION = Pattern.compile("gewerk_session=([^;]+)");
+    private static final Pattern ID = Pattern.compile("\"id\":(\\d+)");
     private static final Pattern PERSON = Pattern.compile("gewerk_here=([\\d.]+)");
 
     private final Function<String, URI> addresses;
@@ -127,5 +128,15 @@ final class ApiCaller {
                 "{\"kind\":\"modelCrane\",\"maker\":\"Holmgarde\",\"model\":\"Hoist 12\",\"complaint\":\"" + complaint
                         + "\"}",
                 key);
+    }
+
+    /** The number of a job taken in. */
+    int jobTakenIn(String complaint, String key) {
+        HttpResponse<String> answer = takeIn(complaint, key);
+        Matcher id = ID.matcher(answer.body());
+        if (answer.statusCode() != 201 || !id.find()) {
+            throw new IllegalStateException("Not taken in: " + answer.body());
+        }
+        return Integer.parseInt(id.group(1));
     }
 }

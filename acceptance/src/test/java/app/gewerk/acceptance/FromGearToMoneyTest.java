@@ -35,7 +35,7 @@ class FromGearToMoneyTest {
 
     @BeforeAll
     static void start() {
-        gewerk = RunningGewerk.withDemo();
+        gewerk = RunningGewerk.demoToWorkOn();
         technician = new Technician(gewerk);
         technician.open("/");
         technician.stepUpAs("Ilva");
@@ -45,7 +45,6 @@ class FromGearToMoneyTest {
     @AfterAll
     static void end() {
         technician.close();
-        gewerk.close();
     }
 
     private static String key() {

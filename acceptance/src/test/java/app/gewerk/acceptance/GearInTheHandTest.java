@@ -18,7 +18,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
 import javax.imageio.ImageIO;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -32,12 +31,7 @@ class GearInTheHandTest {
 
     @BeforeAll
     static void openTheDemo() {
-        gewerk = RunningGewerk.withDemo();
-    }
-
-    @AfterAll
-    static void close() {
-        gewerk.close();
+        gewerk = RunningGewerk.demoToWorkOn();
     }
 
     private static Technician at(String name, String path) {

@@ -39,7 +39,32 @@ final class HandBench {
         }
         Bench.timed("ledger of 200 steps", () -> gewerk.get("/api/teardown/19"));
         longLedger(gewerk);
+        seenByAnother(gewerk);
         photographs(gewerk);
+    }
+
+    /** From Enter at one browser until the step stands at the other. */
+    private static void seenByAnother(RunningGewerk gewerk) {
+        try (Technician ilva = new Technician(gewerk);
+                Technician tomas = new Technician(gewerk)) {
+            ilva.open("/job/25/open");
+            ilva.stepUpAs("Ilva");
+            tomas.open("/job/25/open");
+            tomas.stepUpAs("Tomas");
+            double[] seen = new double[TRIES];
+            for (int i = 0; i < TRIES; i++) {
+                String part = "cover number " + i;
+                ilva.field("What came off? One line a step").fill(part + " off");
+                long start = System.nanoTime();
+                ilva.field("What came off? One line a step").press("Enter");
+                tomas.page.getByText(part).first().waitFor();
+                seen[i] = (System.nanoTime() - start) / 1e9;
+            }
+            Arrays.sort(seen);
+            Bench.say(
+                    "  a step at another's browser after %.1f s, the longest %.1f s (of %d)",
+                    seen[TRIES / 2], seen[TRIES - 1], TRIES);
+        }
     }
 
     static void photographs(RunningGewerk gewerk) throws IOException {

@@ -3,15 +3,10 @@ package app.gewerk.acceptance;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.parallel.Isolated;
 
 /** A thousand requests that no front end sends, from the description of the API: refused in words, and nothing breaks. */
-@Isolated
 class HostileTest {
     private static final int REQUESTS = 1000;
-    /** Far above what the budgets allow; that nothing takes over 2 s is measured by the bench. */
-    private static final double HANGS_MS = 6000;
-
     private static final double GROWTH_MB = 50;
 
     @Test
@@ -19,9 +14,6 @@ class HostileTest {
         try (RunningGewerk gewerk = RunningGewerk.withDemo()) {
             HostileRun.Report report = new HostileRun(gewerk).send(REQUESTS, 20_261_125);
             assertThat(report.broken()).isEmpty();
-            assertThat(report.slowest().getFirst().ms())
-                    .as(report.slowest().getFirst().toString())
-                    .isLessThan(HANGS_MS);
             assertThat(report.growthMb()).isLessThan(GROWTH_MB);
             assertThat(report.byStatus().getOrDefault(200, 0))
                     .as("enough of it is let in to try what lies behind: %s", report.byStatus())

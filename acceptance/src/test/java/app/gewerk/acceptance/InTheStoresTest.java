@@ -8,7 +8,6 @@ import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
 import java.util.regex.Pattern;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
@@ -18,12 +17,7 @@ class InTheStoresTest {
 
     @BeforeAll
     static void open() {
-        demo = RunningGewerk.withDemo();
-    }
-
-    @AfterAll
-    static void close() {
-        demo.close();
+        demo = RunningGewerk.demoToWorkOn();
     }
 
     private static Locator region(Page page, String name) {

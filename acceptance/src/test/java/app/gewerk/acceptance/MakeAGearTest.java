@@ -115,8 +115,8 @@ class MakeAGearTest {
 
     @Test
     void aPrinterIsKeptByTheShopAndAGearThatItMadeIsAddedToIt() {
-        try (RunningGewerk demo = RunningGewerk.withDemo();
-                Technician ilva = new Technician(demo)) {
+        RunningGewerk demo = RunningGewerk.demoToWorkOn();
+        try (Technician ilva = new Technician(demo)) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
             ilva.open("/workings/make?job=20");
@@ -159,7 +159,10 @@ class MakeAGearTest {
                     + "ends_at = now() - interval '1 hour' where kind = 'castFirm'");
             ilva.page.reload();
             assertThat(times).containsText("Take the cast out");
-            assertThat(ilva.page.getByRole(AriaRole.NAVIGATION).getByText("time is up"))
+            assertThat(ilva.page
+                            .getByRole(AriaRole.NAVIGATION)
+                            .getByText("time is up")
+                            .first())
                     .isVisible();
             ilva.page.getByLabel("Seen to: until the cast can be taken out").click();
             assertThat(times.getByRole(AriaRole.LISTITEM)).hasCount(1);

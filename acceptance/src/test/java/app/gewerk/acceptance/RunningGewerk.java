@@ -40,6 +40,8 @@ final class RunningGewerk implements AutoCloseable {
 
     private static boolean laidOut;
     private static RunningGewerk lookedAt;
+    private static RunningGewerk workedOn;
+    private static RunningGewerk workedIn;
     private static String told;
 
     private final String database;
@@ -79,10 +81,31 @@ final class RunningGewerk implements AutoCloseable {
     /** The demo for tests that only look at it, or change a job that no other looks at; it closes when they all have ended. */
     static synchronized RunningGewerk demoToLookAt() {
         if (lookedAt == null) {
-            lookedAt = started(true);
-            Runtime.getRuntime().addShutdownHook(new Thread(lookedAt::close));
+            lookedAt = shared(true);
         }
         return lookedAt;
+    }
+
+    /** The demo for tests that change it, each in jobs or shelves that no other does; it closes when they all have ended. */
+    static synchronized RunningGewerk demoToWorkOn() {
+        if (workedOn == null) {
+            workedOn = shared(true);
+        }
+        return workedOn;
+    }
+
+    /** An empty shop for tests that take in jobs of their own; it closes when they all have ended. */
+    static synchronized RunningGewerk shopToWorkIn() {
+        if (workedIn == null) {
+            workedIn = shared(false);
+        }
+        return workedIn;
+    }
+
+    private static RunningGewerk shared(boolean demo) {
+        RunningGewerk gewerk = started(demo);
+        Runtime.getRuntime().addShutdownHook(new Thread(gewerk::close));
+        return gewerk;
     }
 
     private static RunningGewerk started(boolean demo) {

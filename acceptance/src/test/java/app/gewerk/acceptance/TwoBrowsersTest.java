@@ -23,16 +23,16 @@ import org.junit.jupiter.api.Test;
 class TwoBrowsersTest {
     private static final String TOLD = "Somebody saved this in between";
 
-    private static RunningGewerk gewerk;
+    private static int job;
     private static ApiCaller caller;
     private static Technician ilva;
     private static Technician tomas;
 
     @BeforeAll
     static void start() {
-        gewerk = RunningGewerk.empty();
+        RunningGewerk gewerk = RunningGewerk.shopToWorkIn();
         caller = new ApiCaller(gewerk, "Ilva");
-        assertThat(caller.takeIn("hook drops", "two-browsers-1").statusCode()).isEqualTo(201);
+        job = caller.jobTakenIn("hook drops", "two-browsers-1");
         ilva = new Technician(gewerk);
         tomas = new Technician(gewerk);
         ilva.stepUp("Ilva");
@@ -43,7 +43,6 @@ class TwoBrowsersTest {
     static void stop() {
         ilva.close();
         tomas.close();
-        gewerk.close();
     }
 
     @AfterEach
@@ -53,13 +52,30 @@ class TwoBrowsersTest {
     }
 
     private static void open(String step) {
-        ilva.open("/job/1/" + step);
-        tomas.open("/job/1/" + step);
+        ilva.open("/job/" + job + "/" + step);
+        tomas.open("/job/" + job + "/" + step);
     }
 
     /** Saves and waits until the server has said yes. */
     private static void keep(Technician who, Locator button) {
         who.page.waitForResponse(r -> r.request().method().equals("PUT") && r.status() == 200, () -> button.click());
+    }
+
+    private static Locator entry(Technician who) {
+        return who.field("What came off? One line a step");
+    }
+
+    @Test
+    void eachSeesTheOthersStepAndKeepsTheOwnDraft() {
+        open("open");
+        entry(ilva).fill("bumper off, 2 long screws");
+        entry(tomas).fill("hook out, !cable");
+        entry(tomas).press("Enter");
+        assertThat(ilva.page.getByText("hook out").first()).isVisible();
+        assertThat(entry(ilva)).hasValue("bumper off, 2 long screws");
+        entry(ilva).press("Enter");
+        assertThat(tomas.page.getByText("bumper off").first()).isVisible();
+        assertThat(entry(tomas)).hasValue("");
     }
 
     private static void told(Technician who) {
@@ -77,7 +93,8 @@ class TwoBrowsersTest {
 
     @Test
     void aLedgerStep() {
-        caller.post("/api/teardown/1/steps", "{\"key\":\"step-of-two\",\"line\":\"lid off\"}", "two-browsers-2");
+        caller.post(
+                "/api/teardown/" + job + "/steps", "{\"key\":\"step-of-two\",\"line\":\"lid off\"}", "two-browsers-2");
         open("open");
         Locator hers = correcting(ilva, "lid off, 2 long screws");
         Locator his = correcting(tomas, "lid off, 3 long screws");
@@ -87,9 +104,9 @@ class TwoBrowsersTest {
         told(tomas);
         assertThat(tomas.page.getByRole(AriaRole.ALERT).first()).containsText("2 long");
         assertThat(his).hasValue("lid off, 3 long screws");
-        assertThat(saved("/api/teardown/1")).contains("lid off, 2 long");
+        assertThat(saved("/api/teardown/" + job)).contains("lid off, 2 long");
         saveMine(tomas);
-        assertThat(saved("/api/teardown/1")).contains("lid off, 3 long");
+        assertThat(saved("/api/teardown/" + job)).contains("lid off, 3 long");
     }
 
     private static Locator correcting(Technician who, String line) {
@@ -108,9 +125,9 @@ class TwoBrowsersTest {
         tomas.button("Keep this and read the gear").click();
         told(tomas);
         assertThat(tooth(tomas, "Tooth 1: chipped")).hasCount(1);
-        assertThat(saved("/api/damage/1")).contains("missing").doesNotContain("chipped");
+        assertThat(saved("/api/damage/" + job)).contains("missing").doesNotContain("chipped");
         saveMine(tomas);
-        assertThat(saved("/api/damage/1")).contains("chipped");
+        assertThat(saved("/api/damage/" + job)).contains("chipped");
     }
 
     private static void mark(Technician who, String letter, String tooth) {
@@ -151,7 +168,7 @@ class TwoBrowsersTest {
 
     @Test
     void aPhotograph() throws IOException {
-        assertThat(caller.upload("/api/photo/1?key=photo-of-two&step=takeIn&name=front", picture())
+        assertThat(caller.upload("/api/photo/" + job + "?key=photo-of-two&step=takeIn&name=front", picture())
                         .statusCode())
                 .isBetween(200, 201);
         open("takeIn");
@@ -160,9 +177,9 @@ class TwoBrowsersTest {
         keep(ilva, ilva.button("Keep the marks"));
         tomas.button("Keep the marks").click();
         told(tomas);
-        assertThat(saved("/api/photo/1")).contains("scratch").doesNotContain("dent");
+        assertThat(saved("/api/photo/" + job)).contains("scratch").doesNotContain("dent");
         saveMine(tomas);
-        assertThat(saved("/api/photo/1")).contains("dent");
+        assertThat(saved("/api/photo/" + job)).contains("dent");
     }
 
     private static byte[] picture() throws IOException {
@@ -187,8 +204,11 @@ class TwoBrowsersTest {
     /** The line goes away while the save is on its way and the step is left: it is saved once the line is back. */
     @Test
     void leavingAStepWhileTheLineIsAwayLosesNothing() {
-        caller.post("/api/teardown/1/steps", "{\"key\":\"step-away-1\",\"line\":\"battery out\"}", "two-browsers-3");
-        ilva.open("/job/1/open");
+        caller.post(
+                "/api/teardown/" + job + "/steps",
+                "{\"key\":\"step-away-1\",\"line\":\"battery out\"}",
+                "two-browsers-3");
+        ilva.open("/job/" + job + "/open");
         ilva.page.getByText("battery out").first().click();
         ilva.field("Correct this step").fill("battery out, !cable");
         ilva.context.setOffline(true);
@@ -196,16 +216,16 @@ class TwoBrowsersTest {
         ilva.role(AriaRole.LINK, "Listen").last().click();
         ilva.page.waitForResponse(
                 r -> r.request().method().equals("PUT") && r.status() == 200, () -> ilva.context.setOffline(false));
-        assertThat(saved("/api/teardown/1")).contains("battery out, !cable");
+        assertThat(saved("/api/teardown/" + job)).contains("battery out, !cable");
     }
 
     @Test
     void aDraftOfAnOlderReleaseIsPutAsideAndShown() {
-        ilva.open("/job/1/read");
+        ilva.open("/job/" + job + "/read");
         ilva.field("over the tips").fill("12.5");
         assertThat(ilva.page.evaluate("""
                 () => {
-                  const key = Object.keys(localStorage).find((k) => k.endsWith(':gear:1'));
+                  const key = Object.keys(localStorage).find((k) => /:gear:[0-9]+$/.test(k));
                   const kept = JSON.parse(localStorage.getItem(key));
                   kept.draft.lines = [{ what: 'span', overTeeth: 4, typed: '5.33' }];
                   localStorage.setItem(key, JSON.stringify(kept));

@@ -109,8 +109,8 @@ class WaysSideBySideTest {
     /** Two ends turn against each other: what one gear wore on one flank, the other wore on the other. */
     @Test
     void twoEndsThatTurnAgainstEachOtherAreOfferedToChangePlaces() throws IOException {
-        try (RunningGewerk demo = RunningGewerk.withDemo();
-                Technician ilva = new Technician(demo)) {
+        RunningGewerk demo = RunningGewerk.demoToWorkOn();
+        try (Technician ilva = new Technician(demo)) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
             ilva.open("/job/15/listen");

@@ -13,7 +13,6 @@ import com.microsoft.playwright.options.BoundingBox;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.util.List;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
@@ -23,19 +22,15 @@ import org.locationtech.jts.geom.Geometry;
 /** Which gear is it: readings of every kind, true size, the simulated caliper, a pair rolling on the mat, in the browser. */
 class WhichGearTest {
     private static RunningGewerk gewerk;
+    private static int job;
 
     private Technician technician;
     private Page page;
 
     @BeforeAll
     static void start() {
-        gewerk = RunningGewerk.empty();
-        new ApiCaller(gewerk, "Mara").takeIn("carriage stops half way", "which-gear-0001");
-    }
-
-    @AfterAll
-    static void stop() {
-        gewerk.close();
+        gewerk = RunningGewerk.shopToWorkIn();
+        job = new ApiCaller(gewerk, "Mara").jobTakenIn("carriage stops half way", "which-gear-0001");
     }
 
     @BeforeEach
@@ -198,21 +193,21 @@ class WhichGearTest {
 
     @Test
     void anotherPersonsReadingsStayAndCountBesideOnesOwn() {
-        technician.open("/job/1/read");
+        technician.open("/job/" + job + "/read");
         technician.field("teeth").fill("24");
         technician.field("over the tips").fill("12.98");
         technician.button("keep the readings").click();
         assertThat(technician.button("keep the readings")).hasCount(0);
         try (Technician ilva = new Technician(gewerk)) {
             ilva.stepUp("Ilva");
-            ilva.open("/job/1/read");
+            ilva.open("/job/" + job + "/read");
             assertThat(ilva.text("12.98")).isVisible();
             assertThat(ilva.text("Mara,")).isVisible();
             ilva.field("span over 3").fill("3.85");
             // Her browser is closed below: not before the answer is there.
             ilva.page.waitForResponse(
                     answer -> answer.request().method().equals("PUT")
-                            && answer.url().endsWith("/api/reading/1"),
+                            && answer.url().endsWith("/api/reading/" + job),
                     () -> ilva.button("keep the readings").click());
             assertThat(ilva.button("keep the readings")).hasCount(0);
             assertThat(ilva.complaints()).isEmpty();

@@ -19,10 +19,8 @@ import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.parallel.Isolated;
 
 /** What only a real connection shows: headers, slow senders, callers who hang up. */
-@Isolated
 class WireTest {
     private static RunningGewerk gewerk;
     private static ApiCaller mara;

@@ -25,6 +25,8 @@ public record DayPlan(List<Slot> slots, List<Long> nobodyCan, double lateMinutes
     private static final double SOME_DAY = 20_000;
     /** Less slack than this is said. */
     private static final double SOON = 240;
+    /** So much and more is said in hours. */
+    private static final double IN_HOURS = 120;
 
     /**
      * One piece of work at its place in the day.
@@ -74,7 +76,7 @@ public record DayPlan(List<Slot> slots, List<Long> nobodyCan, double lateMinutes
         }
         double slack = work.due().getAsDouble() - now - takes;
         if (slack < 0) {
-            return -slack < SOON
+            return -slack < IN_HOURS
                     ? Say.of("plan.late", "minutes", -slack)
                     : Say.of("plan.lateByHours", "hours", -slack / 60);
         }

@@ -1,4 +1,4 @@
-/** What a fresh process does before anybody asks, so that the first who asks does not wait for it. */
+/** What a process does by itself: it warms up before anybody asks, so that the first who asks does not wait, and gives memory back at rest. */
 @NullMarked
 package app.gewerk.server.warmup;
 
