@@ -52,6 +52,34 @@ class LearningApiTest {
         return api.put(mara, "/api/lasting/" + id + "/before", of == null ? Map.of() : Map.of("of", of));
     }
 
+    /** Going through all pairs of them took minutes, and the ways of such a model were refused as too much to work out. */
+    @Test
+    void whatCameBackIsFoundAmongThousandsOfOneModelAndSerialNumber() {
+        long first = mended("B-1", 4000);
+        owner.execute("""
+                do $$ begin
+                  set local session_replication_role = replica;
+                  insert into job overriding system value
+                    select made.* from job old, generate_series(1, 8000) n,
+                      jsonb_populate_record(null::job, to_jsonb(old) || jsonb_build_object('id', old.id + 100000 * n,
+                        'find_text', '', 'taken_in_at', old.taken_in_at + n * interval '8 hours',
+                        'moved_at', old.moved_at + n * interval '8 hours')) made
+                    where old.id = %1$d;
+                  insert into decision overriding system value
+                    select made.* from decision old, generate_series(1, 8000) n,
+                      jsonb_populate_record(null::decision, to_jsonb(old)
+                        || jsonb_build_object('id', old.id + 100000 * n, 'job_id', old.job_id + 100000 * n)) made
+                    where old.job_id = %1$d;
+                end $$""".formatted(first));
+        long now = job("B-2");
+        long modelId = api.get("/api/job/" + now).body().path("machineModelId").asLong();
+        JsonNode lasted = api.get("/api/device/" + modelId + "/lasted").body().get(0);
+        assertThat(lasted.path("way").asString()).isEqualTo("glue");
+        assertThat(lasted.path("survival").path("cases").asInt()).isEqualTo(8001);
+        assertThat(api.get("/api/choice/" + now + "/judgement?sellers=false").status())
+                .isEqualTo(200);
+    }
+
     @Test
     void whatCameBackEndsTheCurveOfItsWay() {
         long first = mended("A-1", 200);

@@ -53,12 +53,14 @@ public record Identification(
      *
      * @param what empty when the teeth are to be counted again
      * @param again whether it was read before and looks like a slip
+     * @param how it is read, and what speaks for which gear where it cannot be
      * @param informationBits expected drop of doubt about what to order
      * @param tellsApart what it would show for the leading candidates
      */
     public record NextReading(
             Optional<Measured> what,
             boolean again,
+            Say how,
             double informationBits,
             double minutes,
             List<Expectation> tellsApart) {}

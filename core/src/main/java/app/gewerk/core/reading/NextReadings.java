@@ -21,7 +21,7 @@ import java.util.TreeMap;
  * it takes. Each fit foretells the reading as a normal distribution, so that the sum is over one number line.
  */
 final class NextReadings {
-    private static final double WORTH_ASKING_BITS = 0.003;
+    private static final double WORTH_ASKING_BITS = 0.001;
     private static final double SURE_ENOUGH = 0.95;
     private static final double NEGLIGIBLE = 1e-4;
     /** From this chance of another count on it is worth counting again. */
@@ -49,8 +49,10 @@ final class NextReadings {
     private static final double RIVAL = 0.03;
     /** A gear it may well be: jaws must not go beyond its tips. */
     private static final double POSSIBLE = 0.12;
-    /** Where it would be this gear, the instrument must reach there too. */
+    /** Where it would be this gear, a caliper's edge must reach the bottom of its spaces too. */
     private static final double LIKELY = 0.25;
+    /** Where it is nearly certainly this gear, the jaws must rest on its flanks; in more doubt, where they rest tells. */
+    private static final double BELIEVED = 0.85;
     /** So many standard deviations tell two answers apart. */
     private static final double PARTED_SIGMAS = 2;
 
@@ -108,7 +110,7 @@ final class NextReadings {
             return Optional.empty();
         }
         return Optional.of(new Identification.NextReading(
-                Optional.of(best), taken(best), bestBits, best.minutes(), tellsApart(best)));
+                Optional.of(best), taken(best), how(best), bestBits, best.minutes(), tellsApart(best)));
     }
 
     /** The chance that a count told once is not the gear's; what was counted twice is not asked for again. */
@@ -135,7 +137,8 @@ final class NextReadings {
                 .limit(3)
                 .map(c -> new Identification.Expectation(c.fullName(), c.toothCount()))
                 .toList();
-        return new Identification.NextReading(Optional.empty(), true, bits, COUNTING_MINUTES, apart);
+        return new Identification.NextReading(
+                Optional.empty(), true, Say.of("reading.countAgain"), bits, COUNTING_MINUTES, apart);
     }
 
     /** The doubt that lies in probabilities that make 1. */
@@ -158,7 +161,8 @@ final class NextReadings {
 
     /**
      * Whether the instrument gets there: jaws well on the flanks of teeth as worn as these, edges into the spaces. Above the
-     * tips there is nothing for the jaws on any gear that it may be; below the flanks they stop by themselves.
+     * tips there is nothing for the jaws on any gear that it may be; below the flanks they stop by themselves, and of two
+     * pressure angles it is the span deep down that tells most, where only one of the two has flanks.
      */
     private boolean withinReach(Measured what) {
         for (Candidate c : candidates) {
@@ -167,22 +171,22 @@ final class NextReadings {
                 break;
             }
             Optional<CylindricalGear> gear = c.cylinder();
-            if (gear.isPresent() && !withinReach(what, gear.get(), c.tipWearMm(), first || c.probability() > LIKELY)) {
+            if (gear.isPresent() && !withinReach(what, gear.get(), c, first)) {
                 return false;
             }
         }
         return true;
     }
 
-    private static boolean withinReach(Measured what, CylindricalGear gear, double tipWearMm, boolean likely) {
+    private static boolean withinReach(Measured what, CylindricalGear gear, Candidate c, boolean first) {
         double margin = JAW_MARGIN * gear.normalModule();
         return switch (what) {
             case Measured.SpanOver span -> {
                 if (span.teeth() > gear.toothCount()
-                        || Span.contactDiameterMm(gear, span.teeth()) > gear.tipDiameterMm() - tipWearMm - margin) {
+                        || Span.contactDiameterMm(gear, span.teeth()) > gear.tipDiameterMm() - c.tipWearMm() - margin) {
                     yield false;
                 }
-                yield !likely
+                yield c.probability() < BELIEVED
                         || Span.isMeasurable(gear, span.teeth())
                                 && Span.contactDiameterMm(gear, span.teeth())
                                         > ToothForm.of(gear).formDiameterMm() + margin;
@@ -192,10 +196,28 @@ final class NextReadings {
                         - 2
                                 * gear.rack().dedendumCoefficient()
                                 * Math.tan(gear.rack().pressureAngleRad());
+                boolean likely = first || c.probability() > LIKELY;
                 yield !likely || space * gear.normalModule() >= JAW_EDGE_MM;
             }
             default -> true;
         };
+    }
+
+    /** Where the jaws may come below the flanks of one of the likely gears, that is what tells it. */
+    private Say how(Measured what) {
+        if (what instanceof Measured.SpanOver span) {
+            for (Candidate c : candidates) {
+                if (c.probability() < POSSIBLE) {
+                    break;
+                }
+                if (c.cylinder()
+                        .filter(gear -> !Span.isMeasurable(gear, span.teeth()))
+                        .isPresent()) {
+                    return Say.of("reading.spanDeep", "number", span.teeth(), "candidate", c.fullName());
+                }
+            }
+        }
+        return what.how();
     }
 
     private boolean taken(Measured what) {

@@ -311,6 +311,32 @@ class GearReaderTest {
         assertThat(beyond).as("jaws beyond the tips, of " + spans).isLessThanOrEqualTo(spans / 25);
     }
 
+    /** W_k of an unshifted 14½° gear, written out anew: cos 14.5° = 0.9681476, inv 14.5° = 0.0055448. */
+    private static double span14(double module, int z, int k) {
+        return module * 0.9681476404 * (Math.PI * (k - 0.5) + z * 0.00554482);
+    }
+
+    /** 96 pitch at 14½°, which the spans near the steadiest do not tell from 0.25 module at 20°: the deep ones do. */
+    @Test
+    void ofTwoPressureAnglesASpanDeepDownIsAskedForAndSaidToBeSo() {
+        double module = 25.4 / 96;
+        List<Reading> taken = new java.util.ArrayList<>(List.of(
+                Reading.caliper(new TipDiameter(), Math.rint(5100 * module) / 100, Math.rint(5100 * module) / 100),
+                Reading.caliper(new Measured.HelixAngle(), 0.0)));
+        Identification answer = GearReader.identify(new ToothCount.Exactly(49, 2), taken, false);
+        boolean said = false;
+        for (int asked = 0; asked < 7 && answer.nextReading().isPresent(); asked++) {
+            Identification.NextReading next = answer.nextReading().get();
+            SpanOver span = (SpanOver) next.what().orElseThrow();
+            said |= english(next.how()).contains("they would reach the bottoms first");
+            taken.add(Reading.caliper(span, Math.rint(100 * span14(module, 49, span.teeth())) / 100));
+            answer = GearReader.identify(new ToothCount.Exactly(49, 2), taken, false);
+        }
+        assertThat(said).as("what it means if the jaws do not lie flat").isTrue();
+        assertThat(answer.best().rack().pressureAngleDeg()).isEqualTo(14.5);
+        assertThat(answer.best().probability()).isGreaterThan(0.95);
+    }
+
     /** 1 % too large all over: a surprise in acetal, the usual thing in polyamide that has lain in moist air. */
     @Test
     void polyamideThatMayBeSwollenIsRatherTheGearThatHasGrown() {

@@ -1,34 +1,20 @@
 package app.gewerk.server.choice;
 
-import static app.gewerk.server.db.Tables.DECISION;
-import static app.gewerk.server.db.Tables.JOB;
 import static app.gewerk.server.db.Tables.JOB_CIRCUMSTANCES;
-import static org.jooq.impl.DSL.count;
-import static org.jooq.impl.DSL.exists;
-import static org.jooq.impl.DSL.noCondition;
-import static org.jooq.impl.DSL.select;
-import static org.jooq.impl.DSL.selectOne;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.choice.Circumstances;
 import app.gewerk.core.choice.Earlier;
 import app.gewerk.core.choice.Wish;
-import app.gewerk.core.job.Place;
 import app.gewerk.core.job.Way;
-import app.gewerk.server.db.tables.Job;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.StoredJson;
 import java.time.OffsetDateTime;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
-import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
-import org.jooq.Table;
-import org.jooq.types.DayToSecond;
-import org.jooq.types.YearToMonth;
-import org.jooq.types.YearToSecond;
 import org.springframework.stereotype.Repository;
 
 @Repository
@@ -92,38 +78,30 @@ class WeighingStore {
      * @param exceptJob whose own decision does not count; that it came back does
      */
     Map<Way, Earlier> earlier(Here here, long modelId, Optional<Long> exceptJob) {
-        Job later = JOB.as("later");
-        Table<?> last = select(DECISION.WAY, DECISION.DECIDED_AT, JOB.ID, JOB.SERIAL)
-                .distinctOn(DECISION.JOB_ID)
-                .from(DECISION)
-                .join(JOB)
-                .on(JOB.SHOP_ID.eq(DECISION.SHOP_ID), JOB.ID.eq(DECISION.JOB_ID))
-                .where(
-                        JOB.SHOP_ID.eq(here.shopId()),
-                        JOB.MACHINE_MODEL_ID.eq(modelId),
-                        JOB.PLACE.eq(Place.PUT_AWAY.toString()),
-                        exceptJob.map(JOB.ID::ne).orElse(noCondition()))
-                .orderBy(DECISION.JOB_ID, DECISION.ID.desc())
-                .asTable("last");
-        Condition cameBack = exists(selectOne()
-                .from(later)
-                .where(
-                        later.SHOP_ID.eq(here.shopId()),
-                        later.MACHINE_MODEL_ID.eq(modelId),
-                        later.ID.gt(last.field(JOB.ID)),
-                        later.BACK_OF
-                                .eq(last.field(JOB.ID))
-                                .or(later.BACK_OF
-                                        .isNull()
-                                        .and(later.SERIAL.ne(""))
-                                        .and(later.SERIAL.eq(last.field(JOB.SERIAL)))),
-                        later.TAKEN_IN_AT.lt(last.field(DECISION.DECIDED_AT)
-                                .add(new YearToSecond(new YearToMonth(WITHIN_YEARS), new DayToSecond())))));
+        long shop = here.shopId();
         Map<Way, Earlier> earlier = new EnumMap<>(Way.class);
-        sql.select(last.field(DECISION.WAY), count(), count().filterWhere(cameBack))
-                .from(last)
-                .groupBy(last.field(DECISION.WAY))
-                .forEach(r -> earlier.put(Wire.parse(Way.class, r.value1()), new Earlier(r.value2(), r.value3())));
+        sql.fetch("""
+                with of_model as (
+                    select id, place,
+                           case when serial <> '' then
+                               min(taken_in_at) filter (where back_of is null) over (partition by serial
+                                   order by id desc rows between unbounded preceding and 1 preceding) end as same_at
+                    from job where shop_id = ? and machine_model_id = ?),
+                linked as (
+                    select back_of, min(taken_in_at) as at from job
+                    where shop_id = ? and machine_model_id = ? and back_of < id group by back_of)
+                select d.way, count(*),
+                       count(*) filter (where least(linked.at, j.same_at) < d.decided_at + make_interval(years => ?))
+                from of_model j
+                join lateral (select way, decided_at from decision where shop_id = ? and job_id = j.id
+                              order by id desc limit 1) d on true
+                left join linked on linked.back_of = j.id
+                where j.place = 'putAway' and j.id <> ?
+                group by d.way
+                """, shop, modelId, shop, modelId, WITHIN_YEARS, shop, exceptJob.orElse(0L))
+                .forEach(r -> earlier.put(
+                        Wire.parse(Way.class, r.get(0, String.class)),
+                        new Earlier(r.get(1, Integer.class), r.get(2, Integer.class))));
         return earlier;
     }
 }

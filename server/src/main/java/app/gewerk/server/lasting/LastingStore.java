@@ -71,24 +71,31 @@ class LastingStore {
             Optional<OffsetDateTime> cameBack,
             List<String> backWith) {}
 
+    /** The next job of the same serial number is found by going through them once, whoever has thousands of a model. */
     List<Mended> mended(Here here, Collection<Long> models) {
+        long shop = here.shopId();
+        Long[] of = models.toArray(Long[]::new);
         return sql.fetch("""
+                with of_model as (
+                    select id, machine_model_id, place, moved_at,
+                           case when serial <> '' then
+                               min(id) filter (where back_of is null) over (partition by machine_model_id, serial
+                                   order by id desc rows between unbounded preceding and 1 preceding) end as same
+                    from job where shop_id = ? and machine_model_id = any(?)),
+                linked as (
+                    select back_of, min(id) as id from job
+                    where shop_id = ? and machine_model_id = any(?) and back_of < id group by back_of)
                 select j.machine_model_id, d.way, j.moved_at as out, b.taken_in_at as back,
-                       array(select c.fault from job_culprit c where c.shop_id = j.shop_id and c.job_id = j.id) as faults,
-                       array(select c.fault from job_culprit c where c.shop_id = j.shop_id and c.job_id = b.id) as again
-                from job j
-                join lateral (select way from decision where shop_id = j.shop_id and job_id = j.id
+                       array(select c.fault from job_culprit c where c.shop_id = ? and c.job_id = j.id) as faults,
+                       array(select c.fault from job_culprit c where c.shop_id = ? and c.job_id = b.id) as again
+                from of_model j
+                join lateral (select way from decision where shop_id = ? and job_id = j.id
                               order by id desc limit 1) d on true
-                left join lateral (select id, taken_in_at from job later
-                                   where shop_id = j.shop_id and machine_model_id = j.machine_model_id and later.id > j.id
-                                       and taken_in_at > j.moved_at
-                                       and (back_of = j.id
-                                            or back_of is null and serial <> '' and serial = j.serial)
-                                   order by taken_in_at limit 1) b on true
-                where j.shop_id = ? and j.machine_model_id = any(?) and j.place = 'putAway'
-                    and d.way not in ('askOwner', 'decline')
+                left join linked on linked.back_of = j.id
+                left join job b on b.shop_id = ? and b.id = least(linked.id, j.same) and b.taken_in_at > j.moved_at
+                where j.place = 'putAway' and d.way not in ('askOwner', 'decline')
                 order by j.id
-                """, here.shopId(), models.toArray(Long[]::new))
+                """, shop, of, shop, of, shop, shop, shop, shop)
                 .map(r -> new Mended(
                         r.get("machine_model_id", Long.class),
                         Wire.parse(Way.class, r.get("way", String.class)),

@@ -118,7 +118,7 @@ public record Identified(
                                 n.what().map(ReadingKind::of),
                                 n.what().flatMap(Identified::parameter),
                                 n.what().map(Measured::words).orElse(Say.of("reading.toothCount")),
-                                n.what().map(Measured::how).orElse(Say.of("reading.countAgain")),
+                                n.how(),
                                 n.again(),
                                 n.what().map(Identified::unit).orElse("teeth"),
                                 n.informationBits(),
