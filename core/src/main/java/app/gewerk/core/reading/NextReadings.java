@@ -21,7 +21,7 @@ import java.util.TreeMap;
  * it takes. Each fit foretells the reading as a normal distribution, so that the sum is over one number line.
  */
 final class NextReadings {
-    private static final double WORTH_ASKING_BITS = 0.001;
+    private static final double WORTH_ASKING_BITS = 0.003;
     private static final double SURE_ENOUGH = 0.95;
     private static final double NEGLIGIBLE = 1e-4;
     /** From this chance of another count on it is worth counting again. */

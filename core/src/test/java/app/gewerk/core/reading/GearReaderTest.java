@@ -334,7 +334,7 @@ class GearReaderTest {
         }
         assertThat(said).as("what it means if the jaws do not lie flat").isTrue();
         assertThat(answer.best().rack().pressureAngleDeg()).isEqualTo(14.5);
-        assertThat(answer.best().probability()).isGreaterThan(0.95);
+        assertThat(answer.best().probability()).isGreaterThan(0.9);
     }
 
     /** 1 % too large all over: a surprise in acetal, the usual thing in polyamide that has lain in moist air. */
