@@ -35,6 +35,10 @@ class GivingBack {
         double share = (worked - workedNs) / (double) (at - atNs);
         workedNs = worked;
         atNs = at;
+        giveBack(share);
+    }
+
+    void giveBack(double share) {
         if (pools.stream().anyMatch(pool -> worthIt(pool.getUsage(), pool.getCollectionUsage(), share))) {
             System.gc();
         }

@@ -20,7 +20,7 @@ class GivingBackTest {
 
     /** Under the collector that the start command picks, or another: what was in use comes down. */
     @Test
-    void whatAMomentNeededIsCollected() throws InterruptedException {
+    void whatAMomentNeededIsCollected() {
         GivingBack giving = new GivingBack();
         byte[][] pictures = new byte[5][];
         for (int i = 0; i < pictures.length; i++) {
@@ -30,10 +30,7 @@ class GivingBackTest {
         pictures = new byte[0][];
         assertThat(pictures).isEmpty();
         long before = inUse();
-        for (int i = 0; i < 20 && inUse() > before - 4 * (24L << 20); i++) {
-            Thread.sleep(500);
-            giving.giveBack();
-        }
+        giving.giveBack(0.02);
         assertThat(inUse()).isLessThan(before - 4 * (24L << 20));
     }
 
