@@ -126,6 +126,8 @@ public final class Bench {
             }
             say("after 300 calls of a bench, %.1f s: %s", seconds(since), resident(gewerk));
             HandBench.photographs(gewerk);
+            rest();
+            say("after half a minute's rest: %s", resident(gewerk));
         }
     }
 
