@@ -102,6 +102,12 @@ public final class Span {
         return spanMm(gear, k) * Math.sin(Math.toRadians(gear.baseHelixAngleDeg()));
     }
 
+    /** How wide the tooth space is (mm, along the circle) where the jaws touch, or at the form circle where they would touch below it. */
+    public static double spaceAtJawsMm(CylindricalGear gear, int k) {
+        double at = Math.max(contactDiameterMm(gear, k), ToothForm.of(gear).formDiameterMm());
+        return Math.PI * at / gear.toothCount() - gear.toothThicknessAtMm(at);
+    }
+
     /** True when both jaws touch real involute: between the form circle and the tip circle. */
     public static boolean isMeasurable(CylindricalGear gear, int k) {
         return whyNot(gear, k, Double.POSITIVE_INFINITY).isEmpty();

@@ -35,7 +35,7 @@ final class NextReadings {
     private static final double LOOKS_ODD_BECAUSE_SLANTED = 0.1;
     /** How far the jaws must stay from the ends of the flanks, on the diameter, in modules. */
     private static final double JAW_MARGIN = 0.12;
-    /** A caliper's edges are about so thin: they reach the bottom of no narrower space. */
+    /** A caliper's edges are about so thin: they reach down into no narrower space. */
     private static final double JAW_EDGE_MM = 0.3;
 
     /** The further apart two spans are, the better their difference tells the pressure angle. */
@@ -184,6 +184,11 @@ final class NextReadings {
             case Measured.SpanOver span -> {
                 if (span.teeth() > gear.toothCount()
                         || Span.contactDiameterMm(gear, span.teeth()) > gear.tipDiameterMm() - c.tipWearMm() - margin) {
+                    yield false;
+                }
+                boolean likely = first || c.probability() > LIKELY;
+                boolean deep = Span.contactDiameterMm(gear, span.teeth()) < gear.referenceDiameterMm();
+                if (likely && deep && Span.spaceAtJawsMm(gear, span.teeth()) < JAW_EDGE_MM) {
                     yield false;
                 }
                 yield c.probability() < BELIEVED

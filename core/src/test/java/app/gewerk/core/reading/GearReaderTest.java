@@ -294,6 +294,7 @@ class GearReaderTest {
         java.util.Random random = new java.util.Random(9);
         int spans = 0;
         int beyond = 0;
+        int stuck = 0;
         for (int i = 0; i < 300; i++) {
             SimulatedGear gear = SimulatedGear.draw(random);
             Identification answer = GearReader.identify(
@@ -302,6 +303,7 @@ class GearReaderTest {
             if (what.isPresent() && what.get() instanceof SpanOver span) {
                 spans++;
                 beyond += gear.roomAboveJawsMm(span) <= 0 ? 1 : 0;
+                stuck += gear.jawsFit(span) ? 0 : 1;
             }
             if (what.isPresent() && what.get() instanceof Measured.RootDiameter) {
                 assertThat(answer.best().module()).isGreaterThan(0.4);
@@ -309,6 +311,7 @@ class GearReaderTest {
         }
         assertThat(spans).isGreaterThan(150);
         assertThat(beyond).as("jaws beyond the tips, of " + spans).isLessThanOrEqualTo(spans / 25);
+        assertThat(stuck).as("jaws thicker than the spaces, of " + spans).isLessThanOrEqualTo(spans / 25);
     }
 
     /** W_k of an unshifted 14½° gear, written out anew: cos 14.5° = 0.9681476, inv 14.5° = 0.0055448. */
@@ -316,10 +319,10 @@ class GearReaderTest {
         return module * 0.9681476404 * (Math.PI * (k - 0.5) + z * 0.00554482);
     }
 
-    /** 96 pitch at 14½°, which the spans near the steadiest do not tell from 0.25 module at 20°: the deep ones do. */
+    /** 32 pitch at 14½° or 20°: the deep spans tell, and those of fine teeth are not asked for, where no jaw goes down. */
     @Test
     void ofTwoPressureAnglesASpanDeepDownIsAskedForAndSaidToBeSo() {
-        double module = 25.4 / 96;
+        double module = 25.4 / 32;
         List<Reading> taken = new java.util.ArrayList<>(List.of(
                 Reading.caliper(new TipDiameter(), Math.rint(5100 * module) / 100, Math.rint(5100 * module) / 100),
                 Reading.caliper(new Measured.HelixAngle(), 0.0)));
@@ -327,9 +330,10 @@ class GearReaderTest {
         boolean said = false;
         for (int asked = 0; asked < 7 && answer.nextReading().isPresent(); asked++) {
             Identification.NextReading next = answer.nextReading().get();
-            SpanOver span = (SpanOver) next.what().orElseThrow();
             said |= english(next.how()).contains("they would reach the bottoms first");
-            taken.add(Reading.caliper(span, Math.rint(100 * span14(module, 49, span.teeth())) / 100));
+            Measured what = next.what().orElseThrow();
+            double read = what instanceof SpanOver span ? span14(module, 49, span.teeth()) : module * (49 - 2 * 1.157);
+            taken.add(Reading.caliper(what, Math.rint(100 * read) / 100));
             answer = GearReader.identify(new ToothCount.Exactly(49, 2), taken, false);
         }
         assertThat(said).as("what it means if the jaws do not lie flat").isTrue();

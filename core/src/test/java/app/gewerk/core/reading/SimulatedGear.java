@@ -301,6 +301,13 @@ final class SimulatedGear {
         return gear.tipDiameterMm() - tipLossMm - Span.contactDiameterMm(gear, span.teeth());
     }
 
+    /** Whether a caliper's edges go down into the spaces as far as such a span wants them. */
+    boolean jawsFit(Measured.SpanOver span) {
+        CylindricalGear gear = CylindricalGear.spur(module, toothCount, shift, making.rack());
+        return Span.contactDiameterMm(gear, span.teeth()) >= gear.referenceDiameterMm()
+                || Span.spaceAtJawsMm(gear, span.teeth()) >= 0.3;
+    }
+
     /** What the caliper shows once. */
     double read(Measured what) {
         if (what instanceof Measured.HelixAngle) {

@@ -160,7 +160,7 @@ class StrataTest {
         }
         List<Measured> everything = new ArrayList<>(List.of(new Measured.TipDiameter(), new Measured.HelixAngle()));
         gear.spans().stream()
-                .filter(s -> gear.roomAboveJawsMm(s) > 0.15 * gear.module)
+                .filter(s -> gear.roomAboveJawsMm(s) > 0.15 * gear.module && gear.jawsFit(s))
                 .forEach(everything::add);
         if (gear.rootsWithinReach()) {
             everything.add(new Measured.RootDiameter());
