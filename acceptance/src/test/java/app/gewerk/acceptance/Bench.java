@@ -32,36 +32,28 @@ public final class Bench {
     private Bench() {}
 
     public static void main(String[] arguments) throws IOException, RunnerException {
-        if (List.of(arguments).contains("calls")) {
-            callsOnly();
-            return;
-        }
-        if (List.of(arguments).contains("memory")) {
-            memory();
-            return;
-        }
-        if (List.of(arguments).contains("trains")) {
-            CoreBench.run("(train|allWays)");
-            try (RunningGewerk gewerk = RunningGewerk.withDemo()) {
-                trains(gewerk);
+        switch (arguments.length == 0 ? "all" : arguments[0]) {
+            case "calls" -> callsOnly();
+            case "memory" -> memory();
+            case "stores" -> StoresBench.run();
+            case "handback" -> HandbackBench.run();
+            case "trains" -> {
+                CoreBench.run("(train|allWays)");
+                try (RunningGewerk gewerk = RunningGewerk.withDemo()) {
+                    trains(gewerk);
+                }
             }
-            return;
-        }
-        if (List.of(arguments).contains("stores")) {
-            StoresBench.run();
-            return;
-        }
-        if (List.of(arguments).contains("handback")) {
-            HandbackBench.run();
-            return;
-        }
-        if (List.of(arguments).contains("making")) {
-            CoreBench.run("made");
-            try (RunningGewerk gewerk = RunningGewerk.withDemo()) {
-                body(gewerk);
+            case "making" -> {
+                CoreBench.run("made");
+                try (RunningGewerk gewerk = RunningGewerk.withDemo()) {
+                    body(gewerk);
+                }
             }
-            return;
+            default -> everything();
         }
+    }
+
+    private static void everything() throws IOException, RunnerException {
         CoreBench.run();
         RunningGewerk.layOut();
         Instant before = Instant.now();

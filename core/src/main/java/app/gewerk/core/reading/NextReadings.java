@@ -180,28 +180,25 @@ final class NextReadings {
 
     private static boolean withinReach(Measured what, CylindricalGear gear, Candidate c, boolean first) {
         double margin = JAW_MARGIN * gear.normalModule();
+        boolean likely = first || c.probability() > LIKELY;
         return switch (what) {
             case Measured.SpanOver span -> {
-                if (span.teeth() > gear.toothCount()
-                        || Span.contactDiameterMm(gear, span.teeth()) > gear.tipDiameterMm() - c.tipWearMm() - margin) {
+                if (span.teeth() > gear.toothCount()) {
                     yield false;
                 }
-                boolean likely = first || c.probability() > LIKELY;
-                boolean deep = Span.contactDiameterMm(gear, span.teeth()) < gear.referenceDiameterMm();
-                if (likely && deep && Span.spaceAtJawsMm(gear, span.teeth()) < JAW_EDGE_MM) {
-                    yield false;
-                }
-                yield c.probability() < BELIEVED
-                        || Span.isMeasurable(gear, span.teeth())
-                                && Span.contactDiameterMm(gear, span.teeth())
-                                        > ToothForm.of(gear).formDiameterMm() + margin;
+                double touch = Span.contactDiameterMm(gear, span.teeth());
+                boolean beyondTips = touch > gear.tipDiameterMm() - c.tipWearMm() - margin;
+                boolean tooNarrow =
+                        touch < gear.referenceDiameterMm() && Span.spaceAtJawsMm(gear, span.teeth()) < JAW_EDGE_MM;
+                boolean onFlanks = Span.isMeasurable(gear, span.teeth())
+                        && touch > ToothForm.of(gear).formDiameterMm() + margin;
+                yield !beyondTips && !(likely && tooNarrow) && (c.probability() < BELIEVED || onFlanks);
             }
             case Measured.RootDiameter root -> {
                 double space = Math.PI / 2
                         - 2
                                 * gear.rack().dedendumCoefficient()
                                 * Math.tan(gear.rack().pressureAngleRad());
-                boolean likely = first || c.probability() > LIKELY;
                 yield !likely || space * gear.normalModule() >= JAW_EDGE_MM;
             }
             default -> true;

@@ -116,6 +116,9 @@ final class SimulatedGear {
 
     private record Cut(double angleDeg, double addendum, double clearance, int toothCount) {}
 
+    /** How thin a caliper's edges are. */
+    private static final double JAW_EDGE_MM = 0.3;
+
     /** The shifts between which teeth are made. */
     private static final Map<Cut, double[]> MADE = new java.util.concurrent.ConcurrentHashMap<>();
 
@@ -263,7 +266,7 @@ final class SimulatedGear {
                 ? conditions.wearFromMm + (conditions.wearToMm - conditions.wearFromMm) * drawn
                 : -loss * Math.log(1 - drawn);
         double thinning = thinningMeanMm(module) + thinningDeviationMm(module, worn) * random.nextGaussian();
-        CylindricalGear gear = CylindricalGear.spur(module, toothCount, shift, making.rack());
+        CylindricalGear gear = asDrawn();
         double inwards = thinning / (2 * module * Math.tan(making.rack().pressureAngleRad()));
         outline = outline(gear);
         CylindricalGear thin = gear.withProfileShift(shift - inwards);
@@ -277,7 +280,7 @@ final class SimulatedGear {
 
     /** Spans whose jaws touch the flanks of this gear, the steadiest first, as a technician sees on the part. */
     List<Measured.SpanOver> spans() {
-        CylindricalGear gear = CylindricalGear.spur(module, toothCount, shift, making.rack());
+        CylindricalGear gear = asDrawn();
         double form = RackCut.of(gear).formDiameterMm();
         double room = 0.04 * module;
         int best = Span.bestToothNumber(gear);
@@ -289,23 +292,28 @@ final class SimulatedGear {
                 .toList();
     }
 
-    /** Whether a caliper's edges of 0.3 mm reach the bottom of a space. */
+    private CylindricalGear asDrawn() {
+        return CylindricalGear.spur(module, toothCount, shift, making.rack());
+    }
+
+    /** Whether a caliper's edges reach the bottom of a space. */
     boolean rootsWithinReach() {
         BasicRack rack = making.rack();
-        return module * (Math.PI / 2 - 2 * rack.dedendumCoefficient() * Math.tan(rack.pressureAngleRad())) >= 0.3;
+        return module * (Math.PI / 2 - 2 * rack.dedendumCoefficient() * Math.tan(rack.pressureAngleRad()))
+                >= JAW_EDGE_MM;
     }
 
     /** From where the jaws touch up to the tips as they are (mm, on the diameter). */
     double roomAboveJawsMm(Measured.SpanOver span) {
-        CylindricalGear gear = CylindricalGear.spur(module, toothCount, shift, making.rack());
+        CylindricalGear gear = asDrawn();
         return gear.tipDiameterMm() - tipLossMm - Span.contactDiameterMm(gear, span.teeth());
     }
 
     /** Whether a caliper's edges go down into the spaces as far as such a span wants them. */
     boolean jawsFit(Measured.SpanOver span) {
-        CylindricalGear gear = CylindricalGear.spur(module, toothCount, shift, making.rack());
+        CylindricalGear gear = asDrawn();
         return Span.contactDiameterMm(gear, span.teeth()) >= gear.referenceDiameterMm()
-                || Span.spaceAtJawsMm(gear, span.teeth()) >= 0.3;
+                || Span.spaceAtJawsMm(gear, span.teeth()) >= JAW_EDGE_MM;
     }
 
     /** What the caliper shows once. */
