@@ -1,5 +1,7 @@
 package app.gewerk.acceptance;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import java.io.File;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -123,6 +125,11 @@ final class RunningGewerk implements AutoCloseable {
             sql("postgres", "create database " + telling.database);
             telling.start();
             telling.end();
+            // Every later start reads it; a bound on memory that is too tight has once kept a first start from writing
+            // any.
+            assertThat(CLASSES)
+                    .as("the archive of classes that a first start leaves")
+                    .isNotEmptyFile();
             told = telling.database;
             Runtime.getRuntime().addShutdownHook(new Thread(() -> sql("postgres", "drop database if exists " + told)));
         }

@@ -141,6 +141,15 @@ class BenchApiTest {
                         "cautions", "heard", "ledger", "damage", "gear", "decisions", "closing", "proof", "messages");
     }
 
+    /** Nine features ask for the job, some of them twice. */
+    @Test
+    void aRecordFetchesItsJobOnce() {
+        long id = api.job(mara, "it clicks");
+        assertThat(Statements.sent(() -> api.get("/api/handback/" + id + "/job.json")))
+                .filteredOn(sent -> sent.startsWith("select \"job\".*"))
+                .hasSize(1);
+    }
+
     @Test
     void aComplaintOfAHundredThousandLettersIsKeptAndTheRackStaysSmall() {
         long id = api.job(mara, "x".repeat(100_000));

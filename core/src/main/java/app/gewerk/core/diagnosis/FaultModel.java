@@ -4,10 +4,13 @@ import app.gewerk.core.train.Component;
 import app.gewerk.core.train.Machine;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.Deque;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -143,9 +146,16 @@ final class FaultModel {
                         .map(signIndex::get)
                         .toList())
                 .toList();
+        List<Set<Integer>> beside =
+                excluded.stream().<Set<Integer>>map(HashSet::new).toList();
+        for (int s = 0; s < axisOf.length; s++) {
+            for (int other : excluded.get(s)) {
+                beside.get(other).add(s);
+            }
+        }
         for (int s = 0; s < axisOf.length; s++) {
             if (axisOf[s] == null) {
-                List<Integer> together = together(s, excluded);
+                List<Integer> together = together(s, beside);
                 Axis axis = new Axis(
                         together,
                         together.stream()
@@ -162,19 +172,12 @@ final class FaultModel {
     }
 
     /** A sign and all that exclude it or are excluded with it, however many steps away. */
-    private static List<Integer> together(int sign, List<List<Integer>> excluded) {
+    private static List<Integer> together(int sign, List<Set<Integer>> beside) {
         Set<Integer> found = new TreeSet<>(Set.of(sign));
-        int before;
-        do {
-            before = found.size();
-            for (int s = 0; s < excluded.size(); s++) {
-                if (found.contains(s)) {
-                    found.addAll(excluded.get(s));
-                } else if (excluded.get(s).stream().anyMatch(found::contains)) {
-                    found.add(s);
-                }
-            }
-        } while (found.size() > before);
+        Deque<Integer> ahead = new ArrayDeque<>(found);
+        while (!ahead.isEmpty()) {
+            beside.get(ahead.pop()).stream().filter(found::add).forEach(ahead::push);
+        }
         return List.copyOf(found);
     }
 

@@ -2,7 +2,9 @@ package app.gewerk.core.reading;
 
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.GearKind;
-import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
 
@@ -15,6 +17,7 @@ final class Reach {
 
     private final LinearModel.Given given;
     private final boolean worn;
+    private final Map<BasicRack, List<Optional<Rough>>> rough = new HashMap<>();
 
     Reach(LinearModel.Given given, boolean worn) {
         this.given = given;
@@ -24,7 +27,15 @@ final class Reach {
     /** A reading's size over the module, about: so much, and so much more for each tooth. */
     private record Rough(double atNone, double perTooth) {}
 
-    /** None for a reading that says nothing without more work. */
+    /** By reading; none for one that says nothing without more work. */
+    private List<Optional<Rough>> rough(BasicRack rack) {
+        return rough.computeIfAbsent(
+                rack,
+                r -> IntStream.range(0, given.count())
+                        .mapToObj(i -> rough(i, r))
+                        .toList());
+    }
+
     private Optional<Rough> rough(int i, BasicRack rack) {
         double angle = rack.pressureAngleRad();
         return switch (given.what(i)) {
@@ -55,21 +66,38 @@ final class Reach {
     }
 
     private IntStream counts(Hypothesis hypothesis, int fewest, int most, int mostFar, double spread) {
+        if (fewest > most) {
+            return IntStream.empty();
+        }
         double module = hypothesis.pitch().module();
+        List<Optional<Rough>> rough = rough(hypothesis.rack());
         double[] least = new double[given.count()];
         double[] greatest = new double[given.count()];
         for (int i = 0; i < least.length; i++) {
             double room = room(i, module);
             double low = (given.mean(i) - room) / (1 + spread) / module;
             double high = (given.mean(i) + room) / (1 - spread) / module;
-            Optional<Rough> rough = rough(i, hypothesis.rack());
-            least[i] = rough.map(r -> (low - r.atNone) / r.perTooth).orElse(Double.NEGATIVE_INFINITY);
-            greatest[i] = rough.map(r -> (high - r.atNone) / r.perTooth).orElse(Double.POSITIVE_INFINITY);
+            Optional<Rough> size = rough.get(i);
+            least[i] = size.map(r -> (low - r.atNone) / r.perTooth).orElse(Double.NEGATIVE_INFINITY);
+            // The other way round, so that of both it is the greatest that leave a reading out.
+            greatest[i] = size.map(r -> (r.atNone - high) / r.perTooth).orElse(Double.NEGATIVE_INFINITY);
         }
-        Arrays.sort(least);
-        Arrays.sort(greatest);
-        return IntStream.rangeClosed((int) Math.max(fewest, Math.ceil(least[least.length - 1 - mostFar])), (int)
-                Math.min(most, Math.floor(greatest[mostFar])));
+        return IntStream.rangeClosed((int) Math.max(fewest, Math.ceil(greatestBut(mostFar, least))), (int)
+                Math.min(most, Math.floor(-greatestBut(mostFar, greatest))));
+    }
+
+    /** The greatest when so many greater ones are taken away, which they are. */
+    private static double greatestBut(int taken, double[] values) {
+        int greatest = 0;
+        for (int i = 1; i < values.length; i++) {
+            greatest = values[i] > values[greatest] ? i : greatest;
+        }
+        double found = values[greatest];
+        if (taken > 0) {
+            values[greatest] = Double.NEGATIVE_INFINITY;
+            return greatestBut(taken - 1, values);
+        }
+        return found;
     }
 
     /** How far shift, wear and the instrument may take a reading from that of an unshifted new gear (mm). */

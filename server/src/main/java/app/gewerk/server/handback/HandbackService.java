@@ -13,8 +13,12 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.TransactionDefinition;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** A job read back whole: everything that is known of it, as data and as pages. */
 @Service
@@ -22,8 +26,14 @@ public class HandbackService {
     private final JobService jobs;
     private final ShopService shop;
     private final List<JobChapter<?>> chapters;
+    /** All chapters as they stood at one moment. */
+    private final TransactionTemplate atOnce;
 
-    HandbackService(JobService jobs, ShopService shop, List<JobChapter<?>> chapters) {
+    HandbackService(
+            JobService jobs, ShopService shop, List<JobChapter<?>> chapters, PlatformTransactionManager transactions) {
+        atOnce = new TransactionTemplate(transactions);
+        atOnce.setReadOnly(true);
+        atOnce.setIsolationLevel(TransactionDefinition.ISOLATION_REPEATABLE_READ);
         this.jobs = jobs;
         this.shop = shop;
         this.chapters = chapters.stream()
@@ -37,6 +47,10 @@ public class HandbackService {
             String shop, JobService.Job job, Map<String, Object> chapters, List<JobService.JournalEntry> journal) {}
 
     public WholeJob whole(Here here, long jobId) {
+        return Objects.requireNonNull(atOnce.execute(transaction -> read(here, jobId)));
+    }
+
+    private WholeJob read(Here here, long jobId) {
         JobService.Job job = jobs.job(here, jobId);
         Map<String, Object> known = new LinkedHashMap<>();
         chapters.forEach(chapter -> known.put(chapter.name(), chapter.state(here, jobId)));

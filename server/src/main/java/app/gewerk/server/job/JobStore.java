@@ -57,6 +57,9 @@ class JobStore {
 
     private final DSLContext sql;
     private final StoredJson json;
+    private final ReadOnce<Asked, Optional<Job>> once = new ReadOnce<>();
+
+    private record Asked(long shopId, long jobId) {}
 
     JobStore(DSLContext sql, StoredJson json) {
         this.sql = sql;
@@ -237,6 +240,10 @@ class JobStore {
     }
 
     Optional<Job> job(Here here, long jobId) {
+        return once.read(new Asked(here.shopId(), jobId), () -> find(here, jobId));
+    }
+
+    private Optional<Job> find(Here here, long jobId) {
         return sql.select(JOB.asterisk(), MACHINE_MODEL.KIND, MACHINE_MODEL.MAKER, MACHINE_MODEL.NAME)
                 .from(JOB)
                 .join(MACHINE_MODEL)
