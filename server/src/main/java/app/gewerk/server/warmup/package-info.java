@@ -1,4 +1,4 @@
-/** What a process does by itself: it warms up before anybody asks, so that the first who asks does not wait, and gives memory back at rest. */
+/** What a process does by itself: it warms up before anybody asks, so that the first who asks does not wait. */
 @NullMarked
 package app.gewerk.server.warmup;
 
