@@ -119,7 +119,7 @@ final class RunningGewerk implements AutoCloseable {
     }
 
     /** The database of a demo that nobody works on: telling it takes three times as long as copying it and starting. */
-    private static synchronized String toldDemo() {
+    static synchronized String toldDemo() {
         if (told == null) {
             RunningGewerk telling = new RunningGewerk(true);
             sql("postgres", "create database " + telling.database);

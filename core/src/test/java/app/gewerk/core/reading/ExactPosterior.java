@@ -28,12 +28,21 @@ final class ExactPosterior {
     private final double[] read;
     private final int z;
     private final boolean saidWorn;
+    private final List<OffSize> offSizes;
+
+    /** A share of all parts is off its drawing by so much (relative), on top of the usual spread. */
+    record OffSize(double share, double scale) {}
 
     ExactPosterior(List<Measured> what, double[] read, int z, boolean saidWorn) {
+        this(what, read, z, saidWorn, List.of(new OffSize(1, 0)));
+    }
+
+    ExactPosterior(List<Measured> what, double[] read, int z, boolean saidWorn, List<OffSize> offSizes) {
         this.what = what;
         this.read = read.clone();
         this.z = z;
         this.saidWorn = saidWorn;
+        this.offSizes = offSizes;
     }
 
     private static double inv(double angle) {
@@ -61,10 +70,11 @@ final class ExactPosterior {
         };
     }
 
-    private double[] sizes(SimulatedGear.Making making, double module, double x) {
+    private double[] sizes(SimulatedGear.Making making, double module, double x, double scale) {
         double[] sizes = new double[read.length];
         for (int i = 0; i < sizes.length; i++) {
-            sizes[i] = size(what.get(i), module, making.angleDeg(), making.addendum(), making.clearance(), z, x);
+            sizes[i] = (1 + scale)
+                    * size(what.get(i), module, making.angleDeg(), making.addendum(), making.clearance(), z, x);
         }
         return sizes;
     }
@@ -137,13 +147,19 @@ final class ExactPosterior {
     }
 
     private double evidence(SimulatedGear.Making making) {
+        return offSizes.stream()
+                .mapToDouble(off -> off.share * evidence(making, off.scale))
+                .sum();
+    }
+
+    private double evidence(SimulatedGear.Making making, double scale) {
         double unworn = saidWorn ? 0 : 1 - SimulatedGear.WORN;
         double worn = SimulatedGear.WORN * (saidWorn ? SimulatedGear.WEAR_NOTICED : 1 - SimulatedGear.WEAR_NOTICED);
         double sum = 0;
         for (boolean isWorn : new boolean[] {false, true}) {
             double share = isWorn ? worn : unworn;
             if (share > 0) {
-                Case one = new Case(making, isWorn);
+                Case one = new Case(making, isWorn, scale);
                 if (making.made(z, 0)) {
                     sum += share * SimulatedGear.unshifted(z) * one.density(0);
                 }
@@ -166,7 +182,7 @@ final class ExactPosterior {
         double least = Double.POSITIVE_INFINITY;
         for (double x = -0.5; x <= 0.7; x += SHIFT_STEP) {
             if (making.made(z, x)) {
-                double[] q = new Case(making, worn).quadratic(x);
+                double[] q = new Case(making, worn, 0).quadratic(x);
                 double loss = q[2] > 1e-12 ? Math.max(0, -q[1] / q[2]) : 0;
                 least = Math.min(least, q[0] + 2 * loss * q[1] + loss * loss * q[2]);
             }
@@ -177,6 +193,7 @@ final class ExactPosterior {
     private final class Case {
         private final SimulatedGear.Making making;
         private final boolean worn;
+        private final double scale;
         private double logNorm;
         private double spreadAt;
         private double module;
@@ -184,9 +201,10 @@ final class ExactPosterior {
         private double @org.jspecify.annotations.Nullable [][] precision;
         private final double[] deviation = new double[what.size()];
 
-        Case(SimulatedGear.Making making, boolean worn) {
+        Case(SimulatedGear.Making making, boolean worn, double scale) {
             this.making = making;
             this.worn = worn;
+            this.scale = scale;
             module = making.module();
             meanLoss = worn ? SimulatedGear.wornTipLossMm(module(0)) : SimulatedGear.FRESH_TIP_LOSS_MM;
         }
@@ -203,7 +221,7 @@ final class ExactPosterior {
         /** q(w) = q₀ + 2 w q₁ + w² q₂ of the misfit with tip loss w. */
         double[] quadratic(double x) {
             module = module(x);
-            double[] size = sizes(making, module, x);
+            double[] size = sizes(making, module, x, scale);
             int n = size.length;
             double[] misfit = new double[n];
             double[] loss = new double[n];

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 
@@ -21,6 +22,9 @@ class StrataTest {
     private static final boolean EXACT = Boolean.getBoolean("gewerk.strata.exact");
     private static final String ONLY = System.getProperty("gewerk.strata.only", "");
     private static final double CERTAIN = 0.95;
+    /** About as many as the reader believes to be off size. */
+    private static final double OFF = 0.3;
+
     private static final int MOST_FOLLOWED = 8;
     /** What so few gears may differ by. */
     private static final double CHANCE = 1.2 / Math.sqrt(GEARS);
@@ -94,12 +98,27 @@ class StrataTest {
             new Stratum(
                     "shrunk by 1 % and worn 0.15 to 0.3 mm", PLAIN.scaled(-0.01).wornUnticked(0.15, 0.3)));
 
-    /** @param best what could be known at best, told the simulator's own distributions; where it is reckoned */
+    /** @param best what could be known at best, told the simulator's own distributions and {@link #offSizes}; where it is reckoned */
     private record Outcome(double claimed, int place, Optional<Outcome> best) {}
 
     /** As common gears are, no more wrong with them than the exact posterior is told. */
     private static boolean exactlyKnown(Stratum stratum) {
-        return EXACT && stratum.slip == Slip.NONE && stratum.conditions.equals(PLAIN.only(stratum.conditions.which()));
+        return EXACT
+                && stratum.slip == Slip.NONE
+                && stratum.conditions.equals(
+                        PLAIN.only(stratum.conditions.which()).scaled(stratum.conditions.scale()));
+    }
+
+    /** The sizes of the strata, and how often each is told to come: three parts in ten are off size in one way or another. */
+    private static List<ExactPosterior.OffSize> offSizes() {
+        double[] scales = STRATA.stream()
+                .mapToDouble(s -> s.conditions.scale())
+                .filter(scale -> scale != 0)
+                .distinct()
+                .toArray();
+        return DoubleStream.concat(DoubleStream.of(0), DoubleStream.of(scales))
+                .mapToObj(scale -> new ExactPosterior.OffSize(scale == 0 ? 1 - OFF : OFF / scales.length, scale))
+                .toList();
     }
 
     private static Outcome best(SimulatedGear gear, List<Reading> readings) {
@@ -107,7 +126,8 @@ class StrataTest {
                         readings.stream().map(Reading::what).toList(),
                         readings.stream().mapToDouble(Reading::mean).toArray(),
                         gear.toothCount,
-                        gear.saidWorn)
+                        gear.saidWorn,
+                        offSizes())
                 .ranked(gear);
         return new Outcome(exact.claimed(), exact.place(), Optional.empty());
     }
