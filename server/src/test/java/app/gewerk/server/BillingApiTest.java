@@ -271,6 +271,11 @@ class BillingApiTest {
                 "The belt is near its end",
                 "version",
                 0);
+        Map<String, Object> changed = new HashMap<>(told);
+        changed.put("version", 18);
+        Api.Answer erased = api.put(mara, "/api/handback/" + job, changed);
+        assertThat(erased.status()).as("as if it had been erased meanwhile").isEqualTo(409);
+        assertThat(erased.body().path("current").path("version").asInt(-1)).isZero();
         assertThat(api.put(mara, "/api/handback/" + job, told).status()).isEqualTo(200);
         assertThat(api.put(mara, "/api/handback/" + job, told).status()).isEqualTo(409);
         bill(job, BILL);

@@ -163,6 +163,9 @@ class ProvingApiTest {
         assertThat(api.post(mara, "/api/proving/" + job + "/run/on", Map.of("more", 1))
                         .detail())
                 .contains("what is counted");
+        Api.Answer changed = api.put(mara, "/api/proving/" + job + "/run", run(100, 7));
+        assertThat(changed.status()).as("nothing to change yet").isEqualTo(409);
+        assertThat(changed.body().path("current").path("version").asInt(-1)).isZero();
         assertThat(api.put(mara, "/api/proving/" + job + "/run", run(100, 0)).status())
                 .isEqualTo(200);
         api.post(mara, "/api/proving/" + job + "/run/on", Map.of("more", 50), "taps-0001");

@@ -118,7 +118,10 @@ public class BillingService {
             Optional<LocalDate> warrantyUntil,
             @AtMost(2000) String avoid,
             @AtMost(2000) String next,
-            int version) {}
+            int version) {
+        /** Before anybody wrote, or after what was written has been erased. */
+        static final ToldOwner NOTHING = new ToldOwner(OldParts.RETURNED, Optional.empty(), "", "", 0);
+    }
 
     /**
      * A bill that is out, or the entry that takes one back.
@@ -255,7 +258,7 @@ public class BillingService {
                 clock.now(),
                 () -> {
                     if (!store.tell(here, jobId, told)) {
-                        throw new Stale(store.told(here, jobId).orElseThrow());
+                        throw new Stale(store.told(here, jobId).orElse(ToldOwner.NOTHING));
                     }
                     jobs.write(here, jobId, Step.HAND_BACK, Say.of("journal.told", "oldParts", Say.of(told.oldParts)));
                     return handback(here, jobId);

@@ -134,6 +134,9 @@ public class ProvingService implements BeforeReady {
      * @param version 0 while nothing is counted
      */
     public record Run(Counted unit, double ran, double life, double shape, double confidence, int version) {
+        /** Before anybody counted. */
+        static final Run NOTHING = new Run(Counted.STROKES, 0, 1, 2, 0.9, 0);
+
         public Run {
             Limits.requireBetween("ran", ran, 0, 1e9);
             Limits.requireBetween("life", life, 1e-3, 1e9);
@@ -377,7 +380,7 @@ public class ProvingService implements BeforeReady {
                 clock.now(),
                 () -> {
                     if (!store.save(here, jobId, run)) {
-                        throw new Stale(store.run(here, jobId).orElseThrow());
+                        throw new Stale(store.run(here, jobId).orElse(Run.NOTHING));
                     }
                     jobs.write(
                             here,
