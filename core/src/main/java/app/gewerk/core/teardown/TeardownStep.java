@@ -52,8 +52,11 @@ public record TeardownStep(
             if (!opens.isEmpty() && opens.equals(other.opens)) {
                 return 1;
             }
-            long both = words.stream().filter(other.words::contains).count();
-            long all = words.size() + other.words.size() - both;
+            int both = 0;
+            for (String word : words) {
+                both += other.words.contains(word) ? 1 : 0;
+            }
+            int all = words.size() + other.words.size() - both;
             return all == 0 ? 0 : both / (double) all;
         }
     }

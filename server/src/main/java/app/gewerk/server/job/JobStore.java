@@ -57,9 +57,7 @@ class JobStore {
 
     private final DSLContext sql;
     private final StoredJson json;
-    private final ReadOnce<Asked, Optional<Job>> once = new ReadOnce<>();
-
-    private record Asked(long shopId, long jobId) {}
+    private final ReadOnce<Optional<Job>> once = new ReadOnce<>();
 
     JobStore(DSLContext sql, StoredJson json) {
         this.sql = sql;
@@ -240,7 +238,7 @@ class JobStore {
     }
 
     Optional<Job> job(Here here, long jobId) {
-        return once.read(new Asked(here.shopId(), jobId), () -> find(here, jobId));
+        return once.read(here, jobId, () -> find(here, jobId));
     }
 
     private Optional<Job> find(Here here, long jobId) {

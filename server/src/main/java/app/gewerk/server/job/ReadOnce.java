@@ -1,34 +1,38 @@
 package app.gewerk.server.job;
 
+import app.gewerk.server.shop.Here;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.function.Supplier;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
-/** What was read in a transaction that changes nothing is not read again in it: many features ask for the same job. */
-final class ReadOnce<K, V> {
-    V read(K what, Supplier<V> read) {
+/** What was read of a job in a transaction that changes nothing is not read again in it: many features ask for the same. */
+public final class ReadOnce<V> {
+    private record OfJob(long shopId, long jobId) {}
+
+    public V read(Here here, long jobId, Supplier<V> read) {
         if (!TransactionSynchronizationManager.isActualTransactionActive()
                 || !TransactionSynchronizationManager.isCurrentTransactionReadOnly()) {
             return read.get();
         }
-        Map<K, V> known = known();
-        V there = known.get(what);
+        Map<OfJob, V> known = known();
+        OfJob of = new OfJob(here.shopId(), jobId);
+        V there = known.get(of);
         if (there == null) {
             there = read.get();
-            known.put(what, there);
+            known.put(of, there);
         }
         return there;
     }
 
     /** Bound to the transaction, and gone with it. */
     @SuppressWarnings("unchecked")
-    private Map<K, V> known() {
+    private Map<OfJob, V> known() {
         if (TransactionSynchronizationManager.getResource(this) instanceof Map<?, ?> known) {
-            return (Map<K, V>) known;
+            return (Map<OfJob, V>) known;
         }
-        Map<K, V> known = new HashMap<>();
+        Map<OfJob, V> known = new HashMap<>();
         TransactionSynchronizationManager.bindResource(this, known);
         TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
             @Override

@@ -15,6 +15,7 @@ import app.gewerk.server.http.Stale;
 import app.gewerk.server.http.Words;
 import app.gewerk.server.job.JobService;
 import app.gewerk.server.job.JobService.Job;
+import app.gewerk.server.job.ReadOnce;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
@@ -37,6 +38,7 @@ public class TeardownService {
     private final JobService jobs;
     private final DeviceService devices;
     private final ShopClock clock;
+    private final ReadOnce<JobLedger> once = new ReadOnce<>();
 
     TeardownService(
             TeardownStore store, SavedOnceStore savedOnce, JobService jobs, DeviceService devices, ShopClock clock) {
@@ -98,6 +100,10 @@ public class TeardownService {
 
     @Transactional(readOnly = true)
     public JobLedger ledger(Here here, long jobId) {
+        return once.read(here, jobId, () -> read(here, jobId));
+    }
+
+    private JobLedger read(Here here, long jobId) {
         Job job = jobs.job(here, jobId);
         List<EnteredStep> entered = store.steps(here, jobId);
         List<TeardownStep> steps = entered.stream().map(EnteredStep::step).toList();
