@@ -43,11 +43,10 @@ final class Installed implements AutoCloseable {
         if (RunningGewerk.QUICK) {
             environment.put("JAVA_TOOL_OPTIONS", RunningGewerk.QUICK_TO_START);
             environment.put("GEWERK_WARM_UP", "false");
-        }
-        // The classes as an earlier start has unpacked them: later ones are quicker, and here one has always been.
-        if (RunningGewerk.QUICK) {
+            // So that there has been an earlier start.
             RunningGewerk.toldDemo();
         }
+        // The classes as an earlier start has unpacked them: later ones are quicker.
         if (Files.exists(RunningGewerk.CLASSES)) {
             RunningGewerk.run(List.of("mkdir", "-p", folder + "/state"));
             RunningGewerk.run(List.of("cp", RunningGewerk.CLASSES.toString(), folder + "/state/classes.jsa"));

@@ -33,8 +33,10 @@ final class ExactPosterior {
     /** A share of all parts is off its drawing by so much (relative), on top of the usual spread. */
     record OffSize(double share, double scale) {}
 
+    static final List<OffSize> AS_DRAWN = List.of(new OffSize(1, 0));
+
     ExactPosterior(List<Measured> what, double[] read, int z, boolean saidWorn) {
-        this(what, read, z, saidWorn, List.of(new OffSize(1, 0)));
+        this(what, read, z, saidWorn, AS_DRAWN);
     }
 
     ExactPosterior(List<Measured> what, double[] read, int z, boolean saidWorn, List<OffSize> offSizes) {

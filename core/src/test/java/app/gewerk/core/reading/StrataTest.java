@@ -22,7 +22,7 @@ class StrataTest {
     private static final boolean EXACT = Boolean.getBoolean("gewerk.strata.exact");
     private static final String ONLY = System.getProperty("gewerk.strata.only", "");
     private static final double CERTAIN = 0.95;
-    /** About as many as the reader believes to be off size. */
+    /** The share of parts off size, where any are: about what the reader believes. */
     private static final double OFF = 0.3;
 
     private static final int MOST_FOLLOWED = 8;
@@ -98,7 +98,7 @@ class StrataTest {
             new Stratum(
                     "shrunk by 1 % and worn 0.15 to 0.3 mm", PLAIN.scaled(-0.01).wornUnticked(0.15, 0.3)));
 
-    /** @param best what could be known at best, told the simulator's own distributions and {@link #offSizes}; where it is reckoned */
+    /** @param best what could be known at best, told the simulator's own distributions; where it is reckoned */
     private record Outcome(double claimed, int place, Optional<Outcome> best) {}
 
     /** As common gears are, no more wrong with them than the exact posterior is told. */
@@ -109,7 +109,9 @@ class StrataTest {
                         PLAIN.only(stratum.conditions.which()).scaled(stratum.conditions.scale()));
     }
 
-    /** The sizes of the strata, and how often each is told to come: three parts in ten are off size in one way or another. */
+    /** The sizes of the strata, and how often each is told to come where parts are off size. */
+    private static final List<ExactPosterior.OffSize> OFF_SIZES = offSizes();
+
     private static List<ExactPosterior.OffSize> offSizes() {
         double[] scales = STRATA.stream()
                 .mapToDouble(s -> s.conditions.scale())
@@ -121,13 +123,13 @@ class StrataTest {
                 .toList();
     }
 
-    private static Outcome best(SimulatedGear gear, List<Reading> readings) {
+    private static Outcome best(Stratum stratum, SimulatedGear gear, List<Reading> readings) {
         ExactPosterior.Ranked exact = new ExactPosterior(
                         readings.stream().map(Reading::what).toList(),
                         readings.stream().mapToDouble(Reading::mean).toArray(),
                         gear.toothCount,
                         gear.saidWorn,
-                        offSizes())
+                        stratum.conditions.scale() == 0 ? ExactPosterior.AS_DRAWN : OFF_SIZES)
                 .ranked(gear);
         return new Outcome(exact.claimed(), exact.place(), Optional.empty());
     }
@@ -146,7 +148,7 @@ class StrataTest {
         return new Outcome(
                 answer.best().probability(),
                 gear.placeIn(answer),
-                exactlyKnown(stratum) ? Optional.of(best(gear, told.readings)) : Optional.empty());
+                exactlyKnown(stratum) ? Optional.of(best(stratum, gear, told.readings)) : Optional.empty());
     }
 
     /**
