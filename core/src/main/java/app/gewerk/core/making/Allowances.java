@@ -32,9 +32,13 @@ public record Allowances(
     public static final Allowances NONE = new Allowances(0, 0, 0, 0, 0);
 
     private static final GeometryFactory PLANE = new GeometryFactory();
-    private static final int QUARTER_CHORDS = 24;
-    /** How far a corner may be drawn out, over the offset. */
-    private static final double MITRE = 4;
+    /** How far a tip's corner may be drawn out, over the offset. */
+    private static final double TIP_MITRE = 4;
+    /**
+     * Chords of a fillet, which turn by less than 23° from one to the next (1/cos 11.4°), meet again where they stand back; a sharp
+     * inner corner is cut off. Arcs round every one of them would be faces of their own, a thousand on a small gear.
+     */
+    private static final double ROOT_MITRE = 1.02;
 
     public Allowances {
         Limits.requireBetween("shrinkPercent", shrinkPercent, -2, 10);
@@ -123,10 +127,10 @@ public record Allowances(
         }
         at[line.size()] = at[0].copy();
         BufferParameters how = new BufferParameters(
-                QUARTER_CHORDS,
+                BufferParameters.DEFAULT_QUADRANT_SEGMENTS,
                 BufferParameters.CAP_ROUND,
-                byMm > 0 ? BufferParameters.JOIN_MITRE : BufferParameters.JOIN_ROUND,
-                MITRE);
+                BufferParameters.JOIN_MITRE,
+                byMm > 0 ? TIP_MITRE : ROOT_MITRE);
         if (!(BufferOp.bufferOp(PLANE.createPolygon(at), byMm, how) instanceof Polygon left) || left.isEmpty()) {
             throw nothingLeft(Math.abs(byMm));
         }

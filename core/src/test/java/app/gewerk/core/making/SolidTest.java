@@ -192,6 +192,17 @@ class SolidTest {
         }
     }
 
+    /** For whoever goes on working with the file: a flank that stands back is one face still, not one for each chord. */
+    @Test
+    void whatStandsBackHasAsManyFacesAsWhatWasWanted() {
+        for (Allowances allowed :
+                List.of(Allowances.NONE, new Allowances(.6, .05, .1, 0, 0), new Allowances(0, 0, 0, 0, .08))) {
+            assertThat(StepFile.of(of(GEAR, Blank.PLAIN, allowed), "").split("ADVANCED_FACE"))
+                    .as(allowed.toString())
+                    .hasSize(1 + 2 * GEAR.toothCount() + 2);
+        }
+    }
+
     @Test
     void addedBacklashIsFoundBetweenTheFlanksAndTipsStayWhereTheyWere() {
         Allowances more = new Allowances(0, 0, 0, 0, .08);
