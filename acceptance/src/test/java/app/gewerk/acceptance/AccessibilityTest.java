@@ -45,19 +45,19 @@ class AccessibilityTest {
             screens.put("/look-back", "Which machines");
             screens.put("/knowledge", "acetal homopolymer");
             screens.forEach((path, there) -> {
-                technician.open(path);
+                technician.go(path);
                 technician.text(there).waitFor();
                 check(technician, path);
             });
-            technician.open("/job/19/closeUp");
+            technician.go("/job/19/closeUp");
             technician.text("What goes on what").click();
             technician.text("both materials bear it").first().waitFor();
             check(technician, "/job/19/closeUp");
-            technician.open("/knowledge/likelihoods");
+            technician.go("/knowledge/likelihoods");
             technician.text("is split at its hub").click();
             technician.text("it shows besides").waitFor();
             check(technician, "/knowledge/likelihoods");
-            technician.open("/book/12");
+            technician.go("/book/12");
             technician.button(java.util.regex.Pattern.compile("^drive wheel")).click();
             technician.text("Shafts, planet sets and clutches").click();
             technician.text("add a clutch").waitFor();

@@ -2,14 +2,16 @@ package app.gewerk.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Request;
 import com.microsoft.playwright.options.AriaRole;
-import com.microsoft.playwright.options.LoadState;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -66,6 +68,7 @@ class AnotherLanguageTest {
     private final List<Typed> typed = new ArrayList<>();
     private final Set<String> noWords = new TreeSet<>(NO_WORDS);
     private final Map<String, Set<String>> found = new TreeMap<>();
+    private final Set<Request> onTheWay = new HashSet<>();
 
     /** Everything that is kept: what people typed, and codes. */
     private static List<String> kept(RunningGewerk gewerk) {
@@ -137,6 +140,9 @@ class AnotherLanguageTest {
     void everyScreenAndPaperCouldBeInAnotherLanguage() {
         RunningGewerk gewerk = RunningGewerk.demoToLookAt();
         try (Technician technician = new Technician(gewerk, BRACKETED)) {
+            technician.page.onRequest(onTheWay::add);
+            technician.page.onRequestFinished(onTheWay::remove);
+            technician.page.onRequestFailed(onTheWay::remove);
             technician.open("/");
             technician.button("Ilva").waitFor();
             kept(gewerk).forEach(text -> typed.add(Typed.of(text)));
@@ -172,9 +178,9 @@ class AnotherLanguageTest {
             screens.put("/book", "[Device book]");
             screens.put("/book/1", "[What drives it]");
             screens.forEach((path, there) -> {
-                technician.open(path);
+                technician.go(path);
                 technician.text(there).waitFor();
-                technician.page.waitForLoadState(LoadState.NETWORKIDLE);
+                settled(technician.page);
                 look(technician, path);
             });
             technician.page.getByRole(AriaRole.HEADING).first().click();
@@ -182,7 +188,7 @@ class AnotherLanguageTest {
             technician.page.getByRole(AriaRole.DIALOG).waitFor();
             look(technician, "true size");
             technician.press("Escape");
-            technician.open("/job/19/listen");
+            technician.go("/job/19/listen");
             technician.text("[What it may be]").waitFor();
             technician.press("?");
             technician.page.getByRole(AriaRole.DIALOG).waitFor();
@@ -195,7 +201,7 @@ class AnotherLanguageTest {
             technician.button("[It is built otherwise]").click();
             technician.page.getByRole(AriaRole.DIALOG).waitFor();
             look(technician, "train");
-            technician.open("/job/19/closeUp");
+            technician.go("/job/19/closeUp");
             technician.text("[What goes on what").waitFor();
             technician.press("j");
             technician.text("[Back to the step]").waitFor();
@@ -212,6 +218,14 @@ class AnotherLanguageTest {
             assertThat(technician.complaints()).isEmpty();
         }
         assertThat(found).as("words outside of brackets").isEmpty();
+    }
+
+    /** Whatever a screen asks for has come, and what it asks for when that is there. */
+    private void settled(Page page) {
+        for (int look = 0; look < 2; look++) {
+            page.waitForTimeout(100);
+            page.waitForCondition(onTheWay::isEmpty);
+        }
     }
 
     private void look(Technician technician, String screen) {

@@ -26,7 +26,6 @@ class AroundTheBenchTest {
     @Test
     void anOwnerWhoWasNotReachedIsWrittenToAtAnotherAddress() {
         try (Technician ilva = ilva()) {
-            ilva.open("/");
             Locator notReached = ilva.role(AriaRole.REGION, "Owners not reached");
             assertThat(notReached).containsText("the mailbox is full", SOON);
             notReached.getByRole(AriaRole.LINK).first().click();
@@ -54,10 +53,9 @@ class AroundTheBenchTest {
     @Test
     void whoIsCalledAwayPressesOneKeyAndAnotherToBeBack() {
         try (Technician ilva = ilva()) {
-            ilva.open("/");
             Locator counted = ilva.role(AriaRole.REGION, "Interruptions");
             assertThat(counted).containsText("In four weeks 11, which took 111 min");
-            ilva.open("/job/20");
+            ilva.go("/job/20");
             assertThat(ilva.page.getByRole(AriaRole.MAIN)).isVisible();
             ilva.press("i");
             Locator away = ilva.role(AriaRole.STATUS, "Interruptions");
@@ -78,7 +76,6 @@ class AroundTheBenchTest {
     @Test
     void theWeekTheLeaveAndWhoCanDoWhatAreSaidAndThePlanFollows() {
         try (Technician ilva = ilva()) {
-            ilva.open("/");
             Locator days = ilva.role(AriaRole.REGION, "What could be promised for one more")
                     .getByRole(AriaRole.LISTITEM);
             LocalDate tomorrow = LocalDate.now().plusDays(1);

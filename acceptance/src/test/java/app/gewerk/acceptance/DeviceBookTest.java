@@ -27,7 +27,7 @@ class DeviceBookTest {
     }
 
     private static void openModel(Technician ilva, String name) {
-        ilva.open("/book");
+        ilva.go("/book");
         ilva.field("maker or model").fill(name);
         ilva.page
                 .locator("main a")
@@ -136,7 +136,7 @@ class DeviceBookTest {
     @Test
     void aGearThatWasReadIsPutWhereItSitsAndTheSameTeethAreFoundElsewhere() {
         try (Technician ilva = ilva()) {
-            ilva.open("/job/17/listen");
+            ilva.go("/job/17/listen");
             ilva.role(AriaRole.LINK, Pattern.compile("The train to scale")).click();
             assertThat(ilva.page.locator("canvas[data-train]")).isVisible();
             // Nobody has drawn this model's: it stands as such machines are built.
@@ -156,7 +156,7 @@ class DeviceBookTest {
     @Test
     void clicksThatWereTappedNameTheirGear() {
         try (Technician ilva = ilva()) {
-            ilva.open("/job/19/listen");
+            ilva.go("/job/19/listen");
             assertThat(ilva.text(Pattern.compile("traverse gear: \\d+ %, turns once in 0\\.409 s")))
                     .isVisible();
         }
@@ -242,14 +242,14 @@ class DeviceBookTest {
     void everyWorkingHasItsFormulaItsSourceAndADrawingThatMoves() {
         try (Technician ilva = ilva()) {
             for (String page : List.of("press", "backlash", "strength", "planets", "time", "oil")) {
-                ilva.open("/workings/" + page);
+                ilva.go("/workings/" + page);
                 assertThat(ilva.page.locator("main dl dd").first()).hasText(Pattern.compile("\\d"));
                 assertThat(ilva.page
                                 .locator("section svg g g, section svg g path, section svg g circle")
                                 .first())
                         .isAttached();
             }
-            ilva.open("/workings/press");
+            ilva.go("/workings/press");
             assertThat(ilva.text(Pattern.compile("1\\.5 times what this plastic bears for years")))
                     .isVisible();
             ilva.field("interference on ∅").fill("0,01");
@@ -259,7 +259,7 @@ class DeviceBookTest {
             assertThat(ilva.text(Pattern.compile("Type a length"))).isVisible();
             ilva.page.reload();
             assertThat(ilva.field("interference on ∅")).hasValue("viel");
-            ilva.open("/workings/planets");
+            ilva.go("/workings/planets");
             assertThat(ilva.text("450/23 = 19.6")).isVisible();
             ilva.field("planets").fill("3");
             assertThat(ilva.text(Pattern.compile("They cannot stand at equal angles")))

@@ -59,7 +59,7 @@ class FromGearToMoneyTest {
 
     /** A machine taken in at the counter, and open on the bench. */
     private static int open(String kind, String maker, String model) {
-        technician.open("/new");
+        technician.go("/new");
         technician.field("Maker").fill(maker);
         technician.field("Model").fill(model);
         technician.page.getByLabel("What is it?").selectOption(new SelectOption().setValue(kind));
@@ -92,7 +92,7 @@ class FromGearToMoneyTest {
 
     /** Both steps, by the one key that a pedal would send. */
     private static void closeUp(int job) {
-        technician.open("/job/" + job + "/closeUp");
+        technician.go("/job/" + job + "/closeUp");
         Locator deed = next().getByRole(AriaRole.HEADING);
         assertThat(deed).hasText("gear train in");
         next().getByLabel("1 captive nut: in again?").check();
@@ -172,7 +172,7 @@ class FromGearToMoneyTest {
 
     /** All of an owner's data, and then none: only once no machine of theirs is here any more. */
     private static void erased(int job) {
-        technician.open("/job/" + job + "/handBack");
+        technician.go("/job/" + job + "/handBack");
         technician.button("Erase what tells of them").click();
         assertThat(technician.text("What the device book learned stays, without them"))
                 .isVisible();
@@ -184,7 +184,7 @@ class FromGearToMoneyTest {
     @Test
     void aScrewLeftOverIsAccountedForBeforeItIsClosed() throws IOException {
         int job = open("modelCrane", "Hexley", "Hoist 12");
-        technician.open("/job/" + job + "/closeUp");
+        technician.go("/job/" + job + "/closeUp");
         Locator tray = technician.role(AriaRole.REGION, "The tray, as it empties");
         assertThat(tray.getByLabel(Pattern.compile("^goes in now: A2"))).isVisible();
         assertThat(technician.button("It is in")).isDisabled();
@@ -228,7 +228,7 @@ class FromGearToMoneyTest {
     /** The same crane again, within its warranty: the book learns from it. */
     private static void itComesBack(int first) throws IOException {
         int again = open("modelCrane", "Hexley", "Hoist 12");
-        technician.open("/job/" + again + "/takeIn");
+        technician.go("/job/" + again + "/takeIn");
         assertThat(technician.text("The same owner got one of this model back on"))
                 .isVisible();
         assertThat(technician.text("The warranty on that mend holds until")).isVisible();
@@ -262,7 +262,7 @@ class FromGearToMoneyTest {
         assertThat(technician.page).hasURL(Pattern.compile("/listen$"));
         technician.press("j");
         assertThat(technician.page.locator("main")).containsText("listening begins anew");
-        technician.open("/job/" + job + "/prove");
+        technician.go("/job/" + job + "/prove");
         technician.button(Pattern.compile("Rock it back and forth")).first().click();
         holds(2);
         restIsLeft("it only goes round a track");
@@ -278,7 +278,7 @@ class FromGearToMoneyTest {
     @Test
     void nothingIsTriedUnderPowerBeforeTheGlueBears() throws IOException {
         int job = open("petFeeder", "Marrowick", "Feedmate");
-        technician.open("/job/" + job + "/closeUp");
+        technician.go("/job/" + job + "/closeUp");
         technician.text("What goes on what").click();
         technician.page.getByLabel("To do what").selectOption("glue");
         technician.page.getByLabel("Onto").selectOption("acetal copolymer");

@@ -38,7 +38,7 @@ class InTheStoresTest {
         try (Technician ilva = new Technician(demo)) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
-            ilva.open("/stores");
+            ilva.go("/stores");
             Page page = ilva.page;
             Locator found = region(page, "Find a part");
 
@@ -71,7 +71,7 @@ class InTheStoresTest {
             assertThat(found).containsText("Nothing like it");
 
             // The gear of tray 13 has been read, and one lies in the drawer.
-            ilva.open("/job/20/get");
+            ilva.go("/job/20/get");
             Locator here = region(page, "In the shop already");
             Locator gear = here.getByRole(AriaRole.LISTITEM)
                     .filter(new Locator.FilterOptions().setHasText("Gear 38 × 0.5, bore 2"));
@@ -89,7 +89,7 @@ class InTheStoresTest {
         try (Technician ilva = new Technician(demo)) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
-            ilva.open("/stores");
+            ilva.go("/stores");
             Page page = ilva.page;
             ilva.role(AriaRole.LINK, "On the shelf").click();
             Locator shelf = region(page, "On the shelf");
@@ -163,7 +163,7 @@ class InTheStoresTest {
         try (Technician ilva = new Technician(demo)) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
-            ilva.open("/stores/sellers");
+            ilva.go("/stores/sellers");
             Page page = ilva.page;
             Locator seller = region(page, "sandrevo");
             assertThat(seller).containsText("443 items listed");

@@ -32,7 +32,7 @@ class LookBackTest {
     @Test
     void aModelsPageTellsWhatFailsAndWhatTheNextOneShouldKnow() {
         try (Technician ilva = ilva()) {
-            ilva.open("/book/1");
+            ilva.go("/book/1");
             Locator failed = ilva.page.getByRole(
                     AriaRole.REGION, new Page.GetByRoleOptions().setName(Pattern.compile("^What failed, in \\d jobs")));
             assertThat(failed.getByRole(AriaRole.LISTITEM).first())
@@ -80,7 +80,7 @@ class LookBackTest {
     @Test
     void anotherShopsBookIsReadShownAndTakenOutAgain() throws IOException {
         try (Technician ilva = ilva()) {
-            ilva.open("/book");
+            ilva.go("/book");
             Download written = ilva.page.waitForDownload(
                     () -> ilva.text("Write the book as a file").click());
             try (ZipFile zip = new ZipFile(written.path().toFile())) {
@@ -96,17 +96,17 @@ class LookBackTest {
                     book("{\"book\":\"gear repair device book\",\"version\":1,\"origins\":[{\"origin\":\"%s\","
                             + "\"name\":\"Bench at the mill\",\"asOf\":\"2026-05-02T08:00:00Z\"}]}"));
             assertThat(ilva.text("Read: 1 chapter of Bench at the mill.")).isVisible();
-            ilva.open("/book/1");
+            ilva.go("/book/1");
             assertThat(ilva.text("Also told by Bench at the mill (8 jobs); each of those jobs weighs 0.3 of one here."))
                     .isVisible();
             assertThat(ilva.text("8 more elsewhere")).isVisible();
             assertThat(ilva.role(AriaRole.REGION, "Lines of advice"))
                     .containsText("Warm the cover first Bench at the mill");
             assertThat(ilva.text("As other shops’ books tell")).isVisible();
-            ilva.open("/book");
+            ilva.go("/book");
             ilva.button("Take Bench at the mill out").click();
             assertThat(ilva.button("Take Bench at the mill out")).hasCount(0);
-            ilva.open("/book/1");
+            ilva.go("/book/1");
             assertThat(ilva.text(Pattern.compile("What failed, in"))).isVisible();
             assertThat(ilva.text("Bench at the mill")).hasCount(0);
         }
@@ -115,7 +115,6 @@ class LookBackTest {
     @Test
     void everyFigureOfTheMonthsOpensItsJobs() throws IOException {
         try (Technician ilva = ilva()) {
-            ilva.open("/");
             ilva.page.getByRole(AriaRole.NAVIGATION).getByText("Look back").click();
             int jobs = (int) RunningGewerk.demoToLookAt().number("select count(*) from job where place = 'putAway'");
             assertThat(ilva.button(jobs + " jobs went out")).isVisible();
@@ -146,7 +145,7 @@ class LookBackTest {
     @Test
     void howTrueItWasIsDrawnAndEveryPointOpensItsJob() {
         try (Technician ilva = ilva()) {
-            ilva.open("/book");
+            ilva.go("/book");
             ilva.text("How well Gewerk did").click();
             assertThat(ilva.text(Pattern.compile("The culprit stood first in \\d+ of \\d+ jobs")))
                     .isVisible();
@@ -164,7 +163,6 @@ class LookBackTest {
     @Test
     void theBenchsHoursAreSaidAndTheDayIsReckonedAnew() {
         try (Technician ilva = ilva()) {
-            ilva.open("/");
             ilva.text("Reckoned with 420 min at the bench on 5 days of the week, one pair of hands")
                     .click();
             ilva.field("minutes at the bench a day").fill("10");

@@ -23,7 +23,7 @@ class MakeAGearTest {
         try (Technician ilva = Technician.whoSeesBodies(RunningGewerk.demoToLookAt())) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
-            ilva.open("/workings/make");
+            ilva.go("/workings/make");
             Locator body = ilva.page.locator("canvas[data-body]");
             assertThat(body).isVisible();
             assertThat(body).hasAttribute("data-frames", Pattern.compile("\\d+"));
@@ -63,7 +63,7 @@ class MakeAGearTest {
         try (Technician ilva = Technician.whoSeesBodies(RunningGewerk.demoToLookAt())) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
-            ilva.open("/job/20/get");
+            ilva.go("/job/20/get");
             ilva.role(AriaRole.LINK, "Files to make it").click();
             assertThat(ilva.text(Pattern.compile("^For .*Rundum 2"))).isVisible();
             ilva.text(Pattern.compile("^Against its mate of \\d+ teeth at ")).click();
@@ -77,7 +77,7 @@ class MakeAGearTest {
                     ilva.page.waitForDownload(() -> ilva.button("DXF, flat").click());
             assertThat(dxf.suggestedFilename()).isEqualTo("tray-13-gear.dxf");
             assertThat(Files.readString(dxf.path())).contains("$INSUNITS");
-            ilva.open("/workings/make?job=19");
+            ilva.go("/workings/make?job=19");
             assertThat(ilva.text(Pattern.compile("Say first which gear it is"))).isVisible();
         }
     }
@@ -88,7 +88,7 @@ class MakeAGearTest {
         try (Technician ilva = new Technician(RunningGewerk.demoToLookAt())) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
-            ilva.open("/workings/make");
+            ilva.go("/workings/make");
             ilva.page.getByText("Measured on a test piece").click();
             Map<String, String> came = Map.of(
                     "outside, drawn 66", "65,70",
@@ -119,7 +119,7 @@ class MakeAGearTest {
         try (Technician ilva = new Technician(demo)) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
-            ilva.open("/workings/make?job=20");
+            ilva.go("/workings/make?job=20");
             ilva.page.getByText("Measured on a test piece").click();
             Map.of(
                             "outside, drawn 66", "65,70",
@@ -151,7 +151,7 @@ class MakeAGearTest {
             ilva.page.getByText("What casting it takes").click();
             ilva.button("The cast is poured: let its times run for tray 13").click();
             assertThat(ilva.text("It runs: the tray shows it.")).isVisible();
-            ilva.open("/job/20");
+            ilva.go("/job/20");
             Locator times = ilva.page.getByLabel("Times that run");
             assertThat(times.getByRole(AriaRole.LISTITEM)).hasCount(2);
             assertThat(times).containsText("until the cast can be taken out, at ");
@@ -174,7 +174,7 @@ class MakeAGearTest {
         try (Technician ilva = Technician.whoSeesBodies(RunningGewerk.demoToLookAt())) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
-            ilva.open("/workings/make");
+            ilva.go("/workings/make");
             Locator places = ilva.page.getByLabel("Where it is measured").getByRole(AriaRole.LISTITEM);
             assertThat(places).hasCount(4);
             assertThat(places.first()).containsText("over the tips 13.00");
@@ -212,7 +212,7 @@ class MakeAGearTest {
         try (Technician ilva = new Technician(RunningGewerk.demoToLookAt())) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
-            ilva.open("/workings/make");
+            ilva.go("/workings/make");
             ilva.page.getByText("What printing it takes").click();
             assertThat(ilva.text("mass, filled whole")).isVisible();
             ilva.field("nozzle (mm)").fill("0,6");

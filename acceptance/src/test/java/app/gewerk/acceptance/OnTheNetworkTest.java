@@ -119,7 +119,7 @@ class OnTheNetworkTest {
         Locator.WaitForOptions there = new Locator.WaitForOptions().setState(WaitForSelectorState.ATTACHED);
         try (Technician ilva = ilva(screen)) {
             for (String step : STEPS.keySet()) {
-                ilva.open("/job/19/" + step);
+                ilva.go("/job/19/" + step);
                 ilva.text(STEPS.get(step)).waitFor(there);
                 assertThat(ilva.page.locator("[aria-busy=true]")).hasCount(0);
                 // A tablet has the parts of one and the places of the other.
@@ -142,7 +142,7 @@ class OnTheNetworkTest {
     @Test
     void onATabletRackSheetAndMatAreOneMovementApart() {
         try (Technician ilva = ilva(Screen.TABLET)) {
-            ilva.open("/job/19/look");
+            ilva.go("/job/19/look");
             Locator rack = ilva.role(AriaRole.NAVIGATION, "Rack of trays");
             Locator mat = ilva.role(AriaRole.REGION, "Cutting mat, ruled in millimetres");
             assertThat(ilva.text("What the damage says")).isVisible();
@@ -172,7 +172,7 @@ class OnTheNetworkTest {
     @Test
     void aToothIsMarkedByFingerAndShownLargeWhileItIsHeld() {
         try (Technician ilva = ilva(Screen.TABLET)) {
-            ilva.open("/job/14/look");
+            ilva.go("/job/14/look");
             Locator ring = ilva.page.getByRole(AriaRole.LISTBOX);
             ilva.field("teeth").fill("20");
             assertThat(ring.locator("#tooth-20")).isAttached();
@@ -202,13 +202,13 @@ class OnTheNetworkTest {
             ilva.role(AriaRole.OPTION, Pattern.compile("Stitchwell 5")).first().tap();
             assertThat(ilva.page.locator("h1")).containsText("Stitchwell 5");
 
-            ilva.open("/job/19/open");
+            ilva.go("/job/19/open");
             ilva.field("What came off? One line a step").fill("lamp house off");
             ilva.button("Add the step").tap();
             ilva.button("Journal").tap();
             assertThat(ilva.text("lamp house off")).isVisible();
 
-            ilva.open("/job/19/closeUp");
+            ilva.go("/job/19/closeUp");
             ilva.button("I have read this").first().tap();
             assertThat(ilva.button("I have read this")).hasCount(0);
             Locator next = ilva.role(AriaRole.REGION, "What goes back next");
@@ -216,10 +216,10 @@ class OnTheNetworkTest {
             ilva.button("It is in").tap();
             assertThat(next.getByRole(AriaRole.HEADING)).not().hasText("lamp house on");
 
-            ilva.open("/workings/make?job=20");
+            ilva.go("/workings/make?job=20");
             ilva.page.getByText("What casting it takes").tap();
             ilva.button("The cast is poured: let its times run for tray 13").tap();
-            ilva.open("/job/20/look");
+            ilva.go("/job/20/look");
             Locator times = ilva.page.getByLabel("Times that run").getByRole(AriaRole.LISTITEM);
             assertThat(times).hasCount(2);
             ilva.page.getByLabel("Stop it: until the cast can be taken out").tap();
@@ -230,7 +230,7 @@ class OnTheNetworkTest {
             pictures.locator("input[type=file]").first().setInputFiles(picture("bench"));
             assertThat(pictures.locator("img")).hasCount(1);
 
-            ilva.open("/job/19/look");
+            ilva.go("/job/19/look");
             thumb(ilva, "Mat").tap();
             spread(ilva);
         }
@@ -281,7 +281,7 @@ class OnTheNetworkTest {
     @Test
     void aTelephoneIsJoinedToATrayAndItsPhotographsArriveThroughADroppedLine() {
         try (Technician ilva = ilva(Screen.BENCH)) {
-            ilva.open("/job/19/look");
+            ilva.go("/job/19/look");
             Response made = ilva.page.waitForResponse(
                     response -> response.url().contains("/api/phone/link/"),
                     () -> ilva.button("with a phone").click());
@@ -319,7 +319,7 @@ class OnTheNetworkTest {
     @Test
     void somebodyElseTakesOverWithAPinAndTheJournalKnowsThem() {
         try (Technician ilva = ilva(Screen.BENCH)) {
-            ilva.open("/people");
+            ilva.go("/people");
             Locator fresh = ilva.role(AriaRole.REGION, "Somebody new");
             fresh.getByLabel("Name").fill("Perrin");
             fresh.getByLabel("New PIN, 4 to 8 figures").fill("1234");
@@ -329,7 +329,7 @@ class OnTheNetworkTest {
             fresh.getByRole(AriaRole.BUTTON).click();
             assertThat(ilva.role(AriaRole.REGION, "Who works here")).containsText("Perrin");
             AccessibilityTest.check(ilva, "people");
-            ilva.open("/job/24/closeUp");
+            ilva.go("/job/24/closeUp");
             ilva.page.getByTitle("change who is at the bench").click();
             ilva.button("Perrin").click();
             ilva.field("PIN of Perrin").fill("2580");
@@ -340,7 +340,7 @@ class OnTheNetworkTest {
             ilva.button("Keep the note").click();
             ilva.button("Journal").click();
             assertThat(ilva.page.locator("main")).containsText("Perrin");
-            ilva.open("/people");
+            ilva.go("/people");
             assertThat(ilva.page.locator("main")).containsText("for the owner");
         }
     }
@@ -348,7 +348,7 @@ class OnTheNetworkTest {
     @Test
     void whoeverMayOnlyLookSeesEverythingAtRest() {
         try (Technician ilva = ilva(Screen.BENCH)) {
-            ilva.open("/people");
+            ilva.go("/people");
             Locator fresh = ilva.role(AriaRole.REGION, "Somebody new");
             fresh.getByLabel("Name").fill("Quill");
             fresh.getByLabel("does").selectOption("looking");

@@ -32,7 +32,7 @@ class OwnKnowledgeTest {
     void aMaterialOfOurOwnIsReckonedWithAndGoesBackAsShipped() {
         try (Technician mara = new Technician(gewerk)) {
             mara.stepUp("Mara");
-            mara.open("/book");
+            mara.go("/book");
             mara.text("What Gewerk goes by").click();
             mara.field("find a row").fill("peek");
             row(mara, "polyether ether ketone").click();
@@ -53,11 +53,11 @@ class OwnKnowledgeTest {
             assertThat(mara.role(AriaRole.REGION, "Materials").getByRole(AriaRole.LISTITEM))
                     .hasCount(1);
 
-            mara.open("/workings/strength");
+            mara.go("/workings/strength");
             mara.page.getByLabel("made of").selectOption("PEEK");
             mara.field("at, °C").fill("23");
             assertThat(mara.page.locator("main")).containsText("12.5 MPa");
-            mara.open("/knowledge/materials");
+            mara.go("/knowledge/materials");
             row(mara, "polyether ether ketone").click();
             mara.button("All as shipped").click();
             mara.field("Why is it so here?").fill("the caliper was wrong");
@@ -76,7 +76,7 @@ class OwnKnowledgeTest {
             mara.stepUp("Mara");
             ilva.stepUp("Ilva");
             for (Technician one : new Technician[] {mara, ilva}) {
-                one.open("/knowledge/likelihoods");
+                one.go("/knowledge/likelihoods");
                 row(one, "is split at its hub and slips on its shaft").first().click();
             }
             String colour = "how likely: the part is yellow, pink or brown among whiter ones";

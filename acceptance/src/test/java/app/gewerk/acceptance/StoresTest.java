@@ -24,7 +24,7 @@ class StoresTest {
                 Technician ilva = new Technician(demo)) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
-            ilva.open("/job/20/get");
+            ilva.go("/job/20/get");
             ilva.page.getByText("Order it with what other jobs need").click();
             ilva.field("the depth of the teeth").click();
             ilva.page.reload();

@@ -138,6 +138,12 @@ final class Technician implements AutoCloseable {
         page.navigate(base + path);
     }
 
+    /** From one screen to another, as by a link: without fetching and starting the page anew, which costs five times as much. */
+    void go(String path) {
+        page.evaluate(
+                "path => { history.pushState(null, '', path); dispatchEvent(new PopStateEvent('popstate')) }", path);
+    }
+
     void stepUp(String name) {
         open("/");
         Locator dialog = page.getByRole(AriaRole.DIALOG);

@@ -24,7 +24,7 @@ class WaysSideBySideTest {
         try (Technician ilva = new Technician(RunningGewerk.demoToLookAt())) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
-            ilva.open("/job/20/choose");
+            ilva.go("/job/20/choose");
             assertThat(strips(ilva).first()).containsText("Move it along by a shim of 1.9 mm");
             assertThat(ilva.text("seen from the side: with a shim of 1.9 mm")).isVisible();
             ilva.page.getByText("The owner wants it").click();
@@ -65,7 +65,7 @@ class WaysSideBySideTest {
         try (Technician ilva = new Technician(RunningGewerk.demoToLookAt())) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
-            ilva.open("/job/19/choose");
+            ilva.go("/job/19/choose");
             ilva.page.getByText("Around the gear").click();
             assertThat(ilva.text("Where no torque is typed, the machine's train has it"))
                     .containsText(Pattern.compile("\\d N mm at work, [\\d.]+ N mm stalled, as the traverse gear"));
@@ -78,7 +78,7 @@ class WaysSideBySideTest {
         try (Technician ilva = new Technician(RunningGewerk.demoToLookAt())) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
-            ilva.open("/job/20/choose");
+            ilva.go("/job/20/choose");
             Locator spare = strips(ilva).filter(new Locator.FilterOptions().setHasText("The maker's spare"));
             spare.click();
             assertThat(ilva.text("The mate comes with it.")).isVisible();
@@ -113,7 +113,7 @@ class WaysSideBySideTest {
         try (Technician ilva = new Technician(demo)) {
             ilva.open("/");
             ilva.stepUpAs("Ilva");
-            ilva.open("/job/15/listen");
+            ilva.go("/job/15/listen");
             ilva.role(AriaRole.LINK, Pattern.compile("The train to scale")).click();
             var taken =
                     ilva.page.waitForDownload(() -> ilva.role(AriaRole.LINK, Pattern.compile("Take it along as text"))
@@ -130,7 +130,7 @@ class WaysSideBySideTest {
             assertThat(ilva.button("Leave it as it was")).hasCount(0);
 
             mark(demo, "leftGear", "both");
-            ilva.open("/job/15/choose");
+            ilva.go("/job/15/choose");
             assertThat(strips(ilva).first()).isVisible();
             assertThat(ilva.text("Change it for the")).hasCount(0);
             mark(demo, "leftGear", "clockwise");

@@ -262,13 +262,13 @@ class WhichGearTest {
 
     @Test
     void theSpanTableSaysWhatCannotBeMeasuredAndPinsAreAnswered() {
-        technician.open("/workings/spans");
+        technician.go("/workings/spans");
         assertThat(page.getByRole(AriaRole.TABLE)).containsText("3.858");
         assertThat(page.getByRole(AriaRole.TABLE)).containsText("beyond the tips");
         technician.field("The gear: shift, × module").fill("2,5");
         assertThat(page.getByRole(AriaRole.ALERT).first()).containsText("come to a point");
         technician.field("The gear: shift, × module").fill("");
-        technician.open("/workings/pins");
+        technician.go("/workings/pins");
         assertThat(technician.text("13.3")).isVisible();
         technician.field("pin thickness").fill("0,2");
         assertThat(page.getByRole(AriaRole.ALERT).first()).containsText("does not touch both flanks");

@@ -100,6 +100,9 @@ class NetworkDoorTest {
             assertThat(answer.getHeader("Referrer-Policy")).isEqualTo("no-referrer");
             assertThat(answer.getHeader("Strict-Transport-Security")).contains("max-age=");
             assertThat(answer.getHeader("Cache-Control")).isNotNull();
+            assertThat(answer.getHeader("Pragma"))
+                    .as("what may be kept is kept in spite of no other header")
+                    .isNull();
         }
     }
 

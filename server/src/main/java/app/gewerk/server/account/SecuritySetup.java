@@ -10,6 +10,8 @@ import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.servlet.util.matcher.PathPatternRequestMatcher;
+import org.springframework.security.web.util.matcher.NegatedRequestMatcher;
 import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry;
 import org.springframework.web.servlet.config.annotation.ViewControllerRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
@@ -17,11 +19,14 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 /** Who asks, that no other page asks in their name, and where the front end's files come from. */
 @Configuration(proxyBeanMethods = false)
 class SecuritySetup implements WebMvcConfigurer {
+    /** Scripts, styles and fonts, named by what is in them: the same for everybody, with nobody's cookie on them. */
+    private static final String FILES = "/assets/**";
 
     /** What somebody may do is decided where it is known what is asked for: {@link Rights}. */
     @Bean
     SecurityFilterChain security(HttpSecurity http, WhoAsks whoAsks) {
-        return http.authorizeHttpRequests(rules -> rules.anyRequest().permitAll())
+        return http.securityMatcher(new NegatedRequestMatcher(PathPatternRequestMatcher.pathPattern(FILES)))
+                .authorizeHttpRequests(rules -> rules.anyRequest().permitAll())
                 .securityContext(context -> context.securityContextRepository(whoAsks))
                 .csrf(csrf -> csrf.spa().csrfTokenRepository(tokens()).ignoringRequestMatchers("/api/workings/**"))
                 .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.NEVER))
@@ -48,7 +53,7 @@ class SecuritySetup implements WebMvcConfigurer {
 
     @Override
     public void addResourceHandlers(ResourceHandlerRegistry registry) {
-        registry.addResourceHandler("/assets/**")
+        registry.addResourceHandler(FILES)
                 .addResourceLocations("classpath:/static/assets/")
                 .setCacheControl(
                         CacheControl.maxAge(Duration.ofDays(365)).cachePublic().immutable());

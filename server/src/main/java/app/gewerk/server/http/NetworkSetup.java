@@ -15,7 +15,6 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.Ordered;
 import org.springframework.security.web.header.HeaderWriterFilter;
-import org.springframework.security.web.header.writers.CacheControlHeadersWriter;
 import org.springframework.security.web.header.writers.ContentSecurityPolicyHeaderWriter;
 import org.springframework.security.web.header.writers.HstsHeaderWriter;
 import org.springframework.security.web.header.writers.StaticHeadersWriter;
@@ -38,7 +37,8 @@ class NetworkSetup {
                 new StaticHeadersWriter("X-Frame-Options", "DENY"),
                 new StaticHeadersWriter("Referrer-Policy", "no-referrer"),
                 new StaticHeadersWriter("Cross-Origin-Resource-Policy", "same-origin"),
-                new CacheControlHeadersWriter(),
+                // Alone: beside "Pragma: no-cache" browsers keep nothing, whatever an answer says of itself later.
+                new StaticHeadersWriter("Cache-Control", "no-store"),
                 https));
         filter.setShouldWriteHeadersEagerly(true);
         FilterRegistrationBean<HeaderWriterFilter> first = new FilterRegistrationBean<>(filter);
