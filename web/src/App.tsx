@@ -17,6 +17,7 @@ import { workAt } from './parts/bench';
 import { Key } from './parts/Key';
 import { Tooth } from './parts/Marks';
 import { Part } from './parts/Part';
+import { Unanswered } from './parts/Unanswered';
 import { useKeys } from './parts/useKeys';
 import { useLine } from './parts/useSave';
 import { momentWords } from './parts/words';
@@ -97,6 +98,7 @@ export function App() {
           {kept === undefined ? texts.offline : texts.offlineKept(momentWords(kept))}
         </Box>
       )}
+      {!lost && <Unanswered />}
       {here && <Interrupted />}
       <Box
         data-place={forward}

@@ -13,8 +13,14 @@ export class Refused extends Error {
     message: string,
     readonly fields: FieldMessage[] = [],
     readonly current?: unknown,
+    private readonly code = '',
   ) {
     super(message);
+  }
+
+  /** Nothing that was typed is the reason: it went wrong inside, or there was too much to work out. */
+  get inside(): boolean {
+    return this.status >= 500 || this.code === 'http.tooLongToWorkOut';
   }
 
   of(field: string): string | undefined {
@@ -72,12 +78,14 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
     detail?: string;
     fields?: FieldMessage[];
     current?: unknown;
+    code?: string;
   } | null;
   throw new Refused(
     answer.response.status,
     problem?.detail ?? texts.answered(answer.response.status),
     problem?.fields ?? [],
     problem?.current,
+    problem?.code,
   );
 }
 

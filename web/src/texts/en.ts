@@ -86,6 +86,7 @@ export const en = {
   offline: 'The server does not answer just now. What you type is kept; saving goes on by itself.',
   offlineKept: (when: string) =>
     `No connection. What was opened lately can be read as it was on ${when}; what you type is kept, and sent once there is one.`,
+  unanswered: (why: string) => `Not everything on this page is there, or not as it is now. ${why}.`,
   saving: 'saving',
   answered: (status: number) => `The server answered ${status}.`,
   minutes: (m: number) =>

@@ -14,9 +14,11 @@ import java.util.UUID;
 import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** Backups, whole and damaged: what is there is untouched, or replaced by all of what was backed up. */
+@Tag("slow")
 class BackupTest {
     private static final int JOBS = 12;
     private static final String KEPT = JOBS + " jobs, " + JOBS + " journal lines, 0 photographs";

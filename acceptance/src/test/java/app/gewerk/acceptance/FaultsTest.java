@@ -5,12 +5,14 @@ import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import java.io.IOException;
 import java.util.Optional;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.parallel.Execution;
 import org.junit.jupiter.api.parallel.ExecutionMode;
 
 /** What machines do to programs: processes die, disks fill up, the database is away. Nothing acknowledged is lost. */
 @Execution(ExecutionMode.CONCURRENT)
+@Tag("slow")
 class FaultsTest {
     /** The server, the database, the script: one each; the bench does a hundred. */
     private static final int CYCLES = 2;

@@ -92,7 +92,7 @@ class FromGearToMoneyTest {
 
     /** Both steps, by the one key that a pedal would send. */
     private static void closeUp(int job) {
-        technician.go("/job/" + job + "/closeUp");
+        technician.open("/job/" + job + "/closeUp");
         Locator deed = next().getByRole(AriaRole.HEADING);
         assertThat(deed).hasText("gear train in");
         next().getByLabel("1 captive nut: in again?").check();
@@ -184,7 +184,7 @@ class FromGearToMoneyTest {
     @Test
     void aScrewLeftOverIsAccountedForBeforeItIsClosed() throws IOException {
         int job = open("modelCrane", "Hexley", "Hoist 12");
-        technician.go("/job/" + job + "/closeUp");
+        technician.open("/job/" + job + "/closeUp");
         Locator tray = technician.role(AriaRole.REGION, "The tray, as it empties");
         assertThat(tray.getByLabel(Pattern.compile("^goes in now: A2"))).isVisible();
         assertThat(technician.button("It is in")).isDisabled();
@@ -262,7 +262,7 @@ class FromGearToMoneyTest {
         assertThat(technician.page).hasURL(Pattern.compile("/listen$"));
         technician.press("j");
         assertThat(technician.page.locator("main")).containsText("listening begins anew");
-        technician.go("/job/" + job + "/prove");
+        technician.open("/job/" + job + "/prove");
         technician.button(Pattern.compile("Rock it back and forth")).first().click();
         holds(2);
         restIsLeft("it only goes round a track");
@@ -278,7 +278,7 @@ class FromGearToMoneyTest {
     @Test
     void nothingIsTriedUnderPowerBeforeTheGlueBears() throws IOException {
         int job = open("petFeeder", "Marrowick", "Feedmate");
-        technician.go("/job/" + job + "/closeUp");
+        technician.open("/job/" + job + "/closeUp");
         technician.text("What goes on what").click();
         technician.page.getByLabel("To do what").selectOption("glue");
         technician.page.getByLabel("Onto").selectOption("acetal copolymer");

@@ -23,6 +23,7 @@ import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /**
@@ -30,6 +31,7 @@ import org.junit.jupiter.api.Test;
  * owners; then bills from both, one of them dying.
  */
 @Order(RunningGewerk.LONG)
+@Tag("slow")
 class ManyOrdersTest {
     private static final int ORDERS = 500;
     private static final int LETTERS = 24;

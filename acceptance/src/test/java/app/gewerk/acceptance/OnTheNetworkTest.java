@@ -31,12 +31,14 @@ import javax.net.ssl.TrustManagerFactory;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
 /** The start command for the shop's network: a certificate of its own, an owner, and people at benches, tablets, telephones. */
 @Order(RunningGewerk.LONG)
+@Tag("slow")
 class OnTheNetworkTest {
     private static final String PASSWORD = "a file and an old gear";
     /** The ten steps, and what stands there once each is whole. */
@@ -202,7 +204,7 @@ class OnTheNetworkTest {
             ilva.role(AriaRole.OPTION, Pattern.compile("Stitchwell 5")).first().tap();
             assertThat(ilva.page.locator("h1")).containsText("Stitchwell 5");
 
-            ilva.go("/job/19/open");
+            ilva.open("/job/19/open");
             ilva.field("What came off? One line a step").fill("lamp house off");
             ilva.button("Add the step").tap();
             ilva.button("Journal").tap();

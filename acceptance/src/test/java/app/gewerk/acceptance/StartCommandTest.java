@@ -17,10 +17,12 @@ import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** The start command as a person runs it: in a folder of its own, with whatever went wrong before. */
 @Order(RunningGewerk.LONG)
+@Tag("slow")
 class StartCommandTest {
     private Installed installed;
 

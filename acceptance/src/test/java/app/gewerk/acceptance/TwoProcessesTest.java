@@ -15,10 +15,12 @@ import java.util.Map;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** Two processes on one database behind HAProxy, set up as docs/haproxy.cfg says: one dies under a technician's hands. */
+@Tag("slow")
 class TwoProcessesTest {
     private static final String PASSWORD = "a file and an old gear";
 

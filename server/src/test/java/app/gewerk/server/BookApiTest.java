@@ -24,6 +24,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.test.context.TestPropertySource;
@@ -32,6 +33,7 @@ import tools.jackson.databind.JsonNode;
 /** The page of a model, how true it was what was said, and the book that travels between shops. */
 @ApiTest
 @TestPropertySource(properties = "gewerk.test=shops that read each other's books")
+@Tag("slow")
 class BookApiTest {
     private static final String FAULT = "motor/burntWinding";
 

@@ -13,6 +13,7 @@ import java.util.Map;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -21,6 +22,7 @@ import tools.jackson.databind.JsonNode;
 
 /** What is written to owners goes out, arrives, comes back or is not taken; and nobody need watch it. */
 @ApiTest
+@Tag("slow")
 class MessageApiTest {
     private static final HttpClient HTTP = HttpClient.newHttpClient();
 

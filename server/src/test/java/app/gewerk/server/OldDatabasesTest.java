@@ -24,6 +24,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.TreeMap;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.boot.builder.SpringApplicationBuilder;
@@ -36,6 +37,7 @@ import tools.jackson.databind.json.JsonMapper;
  * schema that ever landed lies in {@code src/test/resources/dumps}, written by pg_dump from the release before the next
  * migration.
  */
+@Tag("slow")
 class OldDatabasesTest {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 

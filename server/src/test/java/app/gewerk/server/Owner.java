@@ -6,15 +6,19 @@ import java.sql.SQLException;
 import java.util.function.Function;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
+import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.test.context.TestComponent;
 
 /** The owner of the tables, whom no policy binds: looks at what stands in them, beside the application. */
 @TestComponent
-public class Owner {
+public class Owner implements AutoCloseable {
     private final String url;
     private final String user;
     private final String password;
+
+    /** Kept open: that the password is the right one takes longer to find out than most answers. */
+    private @Nullable Connection kept;
 
     Owner(
             @Value("${spring.datasource.url}") String url,
@@ -25,11 +29,21 @@ public class Owner {
         this.password = password;
     }
 
-    public <T> T ask(Function<DSLContext, T> question) {
-        try (Connection connection = DriverManager.getConnection(url, user, password)) {
-            return question.apply(DSL.using(connection));
+    public synchronized <T> T ask(Function<DSLContext, T> question) {
+        try {
+            if (kept == null || !kept.isValid(1)) {
+                kept = DriverManager.getConnection(url, user, password);
+            }
+            return question.apply(DSL.using(kept));
         } catch (SQLException failed) {
             throw new IllegalStateException(failed);
+        }
+    }
+
+    @Override
+    public synchronized void close() throws SQLException {
+        if (kept != null) {
+            kept.close();
         }
     }
 

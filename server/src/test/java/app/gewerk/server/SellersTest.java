@@ -30,6 +30,7 @@ import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
 import org.awaitility.Awaitility;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import tools.jackson.databind.JsonNode;
@@ -37,6 +38,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** The sellers' stand-in over its own HTTP, and what happens when a seller does not answer. */
 @ApiTest
+@Tag("slow")
 class SellersTest {
     private static final List<String> SELLERS = List.of("lindmoor", "tarrowby", "sandrevo", "quillonbay");
 

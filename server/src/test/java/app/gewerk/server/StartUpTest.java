@@ -21,10 +21,12 @@ import java.util.Optional;
 import java.util.Properties;
 import java.util.function.BiFunction;
 import java.util.stream.Collectors;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 
+@Tag("slow")
 class StartUpTest {
     private static String[] arguments(String[] database, String... more) {
         List<String> all = new ArrayList<>(List.of(more));

@@ -13,12 +13,14 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /**
  * Do the reader's probabilities mean what they say? On simulated gears, against what could be known at best. With
  * {@code -Dgewerk.measurements=DIR} the tables are written there.
  */
+@Tag("slow")
 class CalibrationTest {
     private static final int GEARS = 2000;
     private static final int BINS = 10;

@@ -13,9 +13,11 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** What the reader is not told: parts off size, wear nobody ticked, careless readings, miscounts, slips. By stratum. */
+@Tag("slow")
 class StrataTest {
     private static final int GEARS = Integer.getInteger("gewerk.strata", 120);
     private static final int FOLLOWED = Integer.getInteger("gewerk.strata.followed", GEARS / 3);
