@@ -29,6 +29,7 @@ final class HandBench {
     }
 
     static void measure(RunningGewerk gewerk) throws IOException {
+        opened(gewerk);
         ApiCaller ilva = new ApiCaller(gewerk, "Ilva");
         for (int i = 0; i < STEPS; i++) {
             String line = "part " + i + " off, 2 M3x" + (6 + i % 20) + " pan " + (char) ('A' + i % 6) + (1 + i % 8);
@@ -41,6 +42,31 @@ final class HandBench {
         longLedger(gewerk);
         seenByAnother(gewerk);
         photographs(gewerk);
+    }
+
+    /** A page fetched and started anew by a browser that has had it before, and a step come to from another. */
+    private static void opened(RunningGewerk gewerk) {
+        try (Technician ilva = new Technician(gewerk)) {
+            ilva.open("/job/1/listen");
+            ilva.stepUpAs("Ilva");
+            double[] anew = new double[TRIES];
+            double[] gone = new double[TRIES];
+            for (int i = 0; i < TRIES; i++) {
+                long start = System.nanoTime();
+                ilva.open("/job/1/listen");
+                ilva.text("Culprit: the").waitFor();
+                anew[i] = (System.nanoTime() - start) / 1e6;
+                start = System.nanoTime();
+                ilva.go("/job/25/read");
+                ilva.text("Next:").waitFor();
+                gone[i] = (System.nanoTime() - start) / 1e6;
+            }
+            Arrays.sort(anew);
+            Arrays.sort(gone);
+            Bench.say(
+                    "  a step opened anew %.0f ms, come to from another %.0f ms (medians of %d, the driver's own time counted)",
+                    anew[TRIES / 2], gone[TRIES / 2], TRIES);
+        }
     }
 
     /** From Enter at one browser until the step stands at the other. */

@@ -210,7 +210,7 @@ class OnTheNetworkTest {
             ilva.button("Journal").tap();
             assertThat(ilva.text("lamp house off")).isVisible();
 
-            ilva.go("/job/19/closeUp");
+            ilva.open("/job/19/closeUp");
             ilva.button("I have read this").first().tap();
             assertThat(ilva.button("I have read this")).hasCount(0);
             Locator next = ilva.role(AriaRole.REGION, "What goes back next");
