@@ -1,10 +1,9 @@
-import { Box } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import { notifyManager, useQueryClient, type Query } from '@tanstack/react-query';
 import { useCallback, useSyncExternalStore } from 'react';
 import { Refused } from '../api/client';
 import { texts } from '../texts';
 import { Notice } from './Notice';
-import { PlainButton } from './PlainButton';
 
 const failed = ({ state }: Query) =>
   state.status === 'error' && state.error instanceof Refused && state.error.inside;
@@ -24,9 +23,12 @@ export function Unanswered() {
   return (
     <Notice look="danger" role="alert">
       <Box sx={{ flex: 1 }}>{texts.unanswered(messages)}</Box>
-      <PlainButton onClick={() => void queries.refetchQueries({ type: 'active', predicate: failed })}>
+      <Button
+        variant="outlined"
+        onClick={() => void queries.refetchQueries({ type: 'active', predicate: failed })}
+      >
         {texts.part.again}
-      </PlainButton>
+      </Button>
     </Notice>
   );
 }
