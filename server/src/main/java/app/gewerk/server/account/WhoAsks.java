@@ -4,6 +4,7 @@ import app.gewerk.server.shop.Asker;
 import app.gewerk.server.shop.BenchCookie;
 import app.gewerk.server.shop.ShopScope;
 import app.gewerk.server.shop.ShopService;
+import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.Optional;
@@ -34,6 +35,10 @@ class WhoAsks implements SecurityContextRepository {
     }
 
     private Optional<Asker> asker(HttpServletRequest request) {
+        if (request.getDispatcherType() == DispatcherType.ERROR) {
+            // That it is not known who asked may be what went wrong; saying so must not wait for it again.
+            return Optional.empty();
+        }
         Optional<Asker> asker = sessions.asker(request)
                 .or(() ->
                         BenchCookie.of(request).flatMap(shops::takenAtTheirWord).map(Asker::mayAll));
