@@ -17,7 +17,7 @@ export function Unanswered() {
     () =>
       [
         ...new Set(cache.findAll({ type: 'active', predicate: failed }).map((q) => q.state.error?.message)),
-      ].join(' '),
+      ].join('. '),
   );
   if (messages === '') return null;
   return (

@@ -44,6 +44,16 @@ final class HandBench {
         photographs(gewerk);
     }
 
+    private static double ms(Runnable work) {
+        long start = System.nanoTime();
+        work.run();
+        return (System.nanoTime() - start) / 1e6;
+    }
+
+    private static double median(double[] all) {
+        return Arrays.stream(all).sorted().toArray()[all.length / 2];
+    }
+
     /** A page fetched and started anew by a browser that has had it before, and a step come to from another. */
     private static void opened(RunningGewerk gewerk) {
         try (Technician ilva = new Technician(gewerk)) {
@@ -52,20 +62,18 @@ final class HandBench {
             double[] anew = new double[TRIES];
             double[] gone = new double[TRIES];
             for (int i = 0; i < TRIES; i++) {
-                long start = System.nanoTime();
-                ilva.open("/job/1/listen");
-                ilva.text("Culprit: the").waitFor();
-                anew[i] = (System.nanoTime() - start) / 1e6;
-                start = System.nanoTime();
-                ilva.go("/job/25/read");
-                ilva.text("Next:").waitFor();
-                gone[i] = (System.nanoTime() - start) / 1e6;
+                anew[i] = ms(() -> {
+                    ilva.open("/job/1/listen");
+                    ilva.text("Culprit: the").waitFor();
+                });
+                gone[i] = ms(() -> {
+                    ilva.go("/job/25/read");
+                    ilva.text("Next:").waitFor();
+                });
             }
-            Arrays.sort(anew);
-            Arrays.sort(gone);
             Bench.say(
                     "  a step opened anew %.0f ms, come to from another %.0f ms (medians of %d, the driver's own time counted)",
-                    anew[TRIES / 2], gone[TRIES / 2], TRIES);
+                    median(anew), median(gone), TRIES);
         }
     }
 
@@ -81,15 +89,14 @@ final class HandBench {
             for (int i = 0; i < TRIES; i++) {
                 String part = "cover number " + i;
                 ilva.field("What came off? One line a step").fill(part + " off");
-                long start = System.nanoTime();
-                ilva.field("What came off? One line a step").press("Enter");
-                tomas.page.getByText(part).first().waitFor();
-                seen[i] = (System.nanoTime() - start) / 1e9;
+                seen[i] = ms(() -> {
+                    ilva.field("What came off? One line a step").press("Enter");
+                    tomas.page.getByText(part).first().waitFor();
+                });
             }
-            Arrays.sort(seen);
             Bench.say(
                     "  a step at another's browser after %.1f s, the longest %.1f s (of %d)",
-                    seen[TRIES / 2], seen[TRIES - 1], TRIES);
+                    median(seen) / 1000, Arrays.stream(seen).max().orElseThrow() / 1000, TRIES);
         }
     }
 
@@ -117,20 +124,16 @@ final class HandBench {
             for (int i = 0; i < TRIES; i++) {
                 int before = steps.count();
                 entry.fill("one more " + i + ", 1 screw");
-                long start = System.nanoTime();
-                technician.type("!");
-                typed[i] = (System.nanoTime() - start) / 1e6;
+                typed[i] = ms(() -> technician.type("!"));
                 technician.press("Backspace");
-                start = System.nanoTime();
-                entry.press("Enter");
-                steps.nth(before).waitFor();
-                shown[i] = (System.nanoTime() - start) / 1e6;
+                shown[i] = ms(() -> {
+                    entry.press("Enter");
+                    steps.nth(before).waitFor();
+                });
             }
-            Arrays.sort(shown);
-            Arrays.sort(typed);
             Bench.say(
                     "  ledger of 200 steps in the browser: a letter %.0f ms, Enter to the step shown %.0f ms (medians of %d, the driver's own time counted)",
-                    typed[TRIES / 2], shown[TRIES / 2], TRIES);
+                    median(typed), median(shown), TRIES);
         }
     }
 
