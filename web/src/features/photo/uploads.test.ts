@@ -1,5 +1,14 @@
+import { renderHook } from '@testing-library/react';
+import { set } from 'idb-keyval';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { addPhotos, dismiss, onLanded } from './uploads';
+import { addPhotos, dismiss, onLanded, useWaiting } from './uploads';
+
+vi.mock('idb-keyval', () => ({
+  createStore: () => () => Promise.reject(new Error('a browser that forbids keeping')),
+  set: vi.fn(() => Promise.reject(new Error('a browser that forbids keeping'))),
+  del: vi.fn(() => Promise.resolve()),
+  entries: vi.fn(() => Promise.resolve([])),
+}));
 
 const TO = { jobId: 7, step: 'takeIn', teardownKey: '' };
 
@@ -67,5 +76,21 @@ describe('photographs on their way', () => {
     await addPhotos([file('e.jpg')], TO);
     await vi.runAllTimersAsync();
     expect(keys).toHaveLength(2);
+  });
+
+  it('says that one is on its way only when a reload can no longer lose it', async () => {
+    answers = [() => new Promise(() => undefined)];
+    let kept: () => void = () => undefined;
+    vi.mocked(set).mockImplementationOnce(() => new Promise((done) => (kept = done)));
+    const { result, rerender } = renderHook(useWaiting);
+    const added = addPhotos([file('f.jpg'), file('g.jpg')], TO);
+    await vi.advanceTimersByTimeAsync(0);
+    expect(result.current).toHaveLength(0);
+    expect(keys).toHaveLength(0);
+    kept();
+    await added;
+    rerender();
+    expect(result.current.map((one) => one.name)).toEqual(['f.jpg', 'g.jpg']);
+    expect(keys).toHaveLength(1);
   });
 });

@@ -55,6 +55,11 @@ async function forget(key: string) {
   }
 }
 
+function take(more: readonly Waiting[]) {
+  const known = new Set(waiting.map((w) => w.key));
+  change([...waiting, ...more.filter((one) => !known.has(one.key))]);
+}
+
 function drop(key: string) {
   change(waiting.filter((w) => w.key !== key));
 }
@@ -69,25 +74,24 @@ export async function resumeUploads(job?: number) {
   only = job;
   try {
     const kept = await entries<string, Waiting>(keepStore());
-    const known = new Set(waiting.map((w) => w.key));
-    change([
-      ...waiting,
-      ...kept.map(([, one]) => one).filter((one) => one.bench === bench() && !known.has(one.key)),
-    ]);
+    take(kept.map(([, one]) => one).filter((one) => one.bench === bench()));
   } catch {
     return;
   }
   void work();
 }
 
+/** A photograph is on its way, and shown so, once a reload can no longer lose it. */
 export async function addPhotos(
   files: Iterable<File>,
   to: Omit<Waiting, 'key' | 'bench' | 'name' | 'file' | 'refused'>,
 ) {
-  const more = [...files].map((file) => ({ ...to, bench: bench(), key: newKey(), name: file.name, file }));
-  change([...waiting, ...more]);
-  await Promise.all(more.map(keep));
-  void work();
+  for (const file of [...files]) {
+    const one = { ...to, bench: bench(), key: newKey(), name: file.name, file };
+    await keep(one);
+    take([one]);
+    void work();
+  }
 }
 
 function nextToSend(): Waiting | undefined {
