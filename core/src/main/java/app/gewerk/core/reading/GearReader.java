@@ -45,10 +45,7 @@ public final class GearReader {
      * @throws Refused in words, when the readings cannot be of one gear
      */
     public static Identification identify(Question question, Series series) {
-        List<Weighted> posterior = Weighing.posterior(question, series);
-        if (posterior.isEmpty()) {
-            throw new Refused("reading.nothingFits");
-        }
+        List<Weighted> posterior = posterior(question, series);
         List<Candidate> candidates = candidates(posterior, question);
         double notStandard = Weighted.share(posterior, fit -> !fit.hypothesis().standard());
         List<Identification.Outlier> outliers = outliers(posterior, question);
@@ -63,6 +60,19 @@ public final class GearReader {
                 ? Optional.empty()
                 : Optional.of(next.sure() ? Identification.Enough.SURE : Identification.Enough.NOTHING_PARTS_THEM);
         return new Identification(candidates, notStandard, outliers, asked, enough, next.twins());
+    }
+
+    /** Which gears it may be, the likeliest first, without what to measure next. */
+    static List<Candidate> candidates(Question question) {
+        return candidates(posterior(question, Series.shipped()), question);
+    }
+
+    private static List<Weighted> posterior(Question question, Series series) {
+        List<Weighted> posterior = Weighing.posterior(question, series);
+        if (posterior.isEmpty()) {
+            throw new Refused("reading.nothingFits");
+        }
+        return posterior;
     }
 
     /**

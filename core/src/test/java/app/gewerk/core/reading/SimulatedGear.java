@@ -406,10 +406,9 @@ final class SimulatedGear {
     }
 
     /** Where it stands among the candidates, 0 for the first; their number when it is not there. */
-    int placeIn(Identification answer) {
+    int placeIn(List<Candidate> candidates) {
         int place = 0;
-        while (place < answer.candidates().size()
-                && !isAnswer(answer.candidates().get(place))) {
+        while (place < candidates.size() && !isAnswer(candidates.get(place))) {
             place++;
         }
         return place;

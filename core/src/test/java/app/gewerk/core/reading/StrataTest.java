@@ -145,10 +145,10 @@ class StrataTest {
             what.add(new Measured.RootDiameter());
         }
         Told told = stratum.slip.told(gear, what.stream().map(gear::reading).toList(), random);
-        Identification answer =
-                GearReader.identify(new ToothCount.Exactly(told.toothCount), told.readings, gear.saidWorn);
+        List<Candidate> answer = GearReader.candidates(
+                Question.of(new ToothCount.Exactly(told.toothCount), told.readings, gear.saidWorn));
         return new Outcome(
-                answer.best().probability(),
+                answer.getFirst().probability(),
                 gear.placeIn(answer),
                 exactlyKnown(stratum) ? Optional.of(best(stratum, gear, told.readings)) : Optional.empty());
     }
@@ -195,12 +195,14 @@ class StrataTest {
                 .filter(what -> readings.stream().noneMatch(r -> r.what().equals(what)))
                 .map(gear::reading)
                 .forEach(all::add);
-        Identification best = GearReader.identify(new ToothCount.Exactly(gear.toothCount, 2), all, gear.saidWorn);
+        Candidate best = GearReader.candidates(
+                        Question.of(new ToothCount.Exactly(gear.toothCount, 2), all, gear.saidWorn))
+                .getFirst();
         return new Followed(
                 answer.best().probability() >= CERTAIN,
                 gear.isAnswer(answer.best()),
                 readings.size(),
-                best.best().probability() >= CERTAIN && gear.isAnswer(best.best()));
+                best.probability() >= CERTAIN && gear.isAnswer(best));
     }
 
     /** What a stratum, or all of them, come to. */
