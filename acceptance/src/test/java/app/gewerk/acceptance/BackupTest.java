@@ -62,6 +62,19 @@ class BackupTest {
         }
     }
 
+    /** What is there is counted as it is backed up. */
+    private static void everyJobIsThere() {
+        assertThat(installed
+                        .done(
+                                "backup",
+                                installed
+                                        .folder
+                                        .resolve("again-" + UUID.randomUUID())
+                                        .toString())
+                        .said())
+                .contains("your own data, " + KEPT);
+    }
+
     private static void nothingRuns() {
         assertThat(RunningGewerk.run(List.of("ps", "-eo", "args")))
                 .as("PostgreSQL is not left running")
@@ -104,7 +117,7 @@ class BackupTest {
         refused(Arrays.copyOf(older, older.length / 2), "half an older one");
         refused(Arrays.copyOf(older, older.length - 200), "an older one without its last 200 bytes");
         nothingRuns();
-        working(caller -> assertThat(caller.get("/api/job/rack").body()).contains("\"count\":" + JOBS + ","));
+        everyJobIsThere();
     }
 
     @Test
@@ -192,7 +205,7 @@ class BackupTest {
             assertThat(caller.get("/api/handback/1/job.json").statusCode()).isEqualTo(200);
         });
         assertThat(installed.done("restore", backup.toString()).said()).contains(KEPT);
-        working(caller -> assertThat(caller.get("/api/job/rack").body()).contains("\"count\":" + JOBS + ","));
+        everyJobIsThere();
     }
 
     @Test

@@ -513,7 +513,7 @@ class WaysTest {
     @Test
     void whateverIsToldTheAnswerHoldsTogether() {
         java.util.Random random = new java.util.Random(13);
-        for (int round = 0; round < 300; round++) {
+        for (int round = 0; round < 120; round++) {
             Place place = new Place();
             place.temperatureC = 5 + random.nextInt(110);
             place.ageYears = 1 + random.nextInt(40);

@@ -27,7 +27,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
-import org.jooq.JSONB;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Repository;
 import tools.jackson.core.type.TypeReference;
@@ -292,13 +291,20 @@ class BookStore {
                 .execute();
     }
 
-    void keepChapter(Here here, long modelId, UUID origin, StoredChapter chapter) {
-        sql.insertInto(BOOK_CHAPTER)
-                .set(BOOK_CHAPTER.SHOP_ID, here.shopId())
-                .set(BOOK_CHAPTER.MACHINE_MODEL_ID, modelId)
-                .set(BOOK_CHAPTER.ORIGIN, origin)
-                .set(BOOK_CHAPTER.CHAPTER, JSONB.valueOf(json.written(chapter)))
-                .execute();
+    /** What another shop knows of a model, as it is kept. */
+    record Kept(long modelId, UUID origin, StoredChapter chapter) {}
+
+    void keepChapters(Here here, List<Kept> chapters) {
+        sql.execute(
+                """
+                insert into book_chapter (shop_id, machine_model_id, origin, chapter)
+                select ?, model, origin, chapter::jsonb
+                from unnest(?::bigint[], ?::uuid[], ?::text[]) as kept (model, origin, chapter)
+                """,
+                here.shopId(),
+                chapters.stream().map(Kept::modelId).toArray(Long[]::new),
+                chapters.stream().map(Kept::origin).toArray(UUID[]::new),
+                chapters.stream().map(k -> json.written(k.chapter)).toArray(String[]::new));
     }
 
     void keepPicture(Here here, long modelId, UUID origin, int number, long imageId) {

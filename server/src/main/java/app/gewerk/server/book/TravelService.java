@@ -5,6 +5,7 @@ import app.gewerk.core.device.Chapter;
 import app.gewerk.core.device.Failures;
 import app.gewerk.core.train.Machine;
 import app.gewerk.core.train.Wheel;
+import app.gewerk.core.words.Refused;
 import app.gewerk.server.attachment.Attachments;
 import app.gewerk.server.device.DeviceService;
 import app.gewerk.server.http.NotFound;
@@ -271,6 +272,7 @@ public class TravelService {
         Keeper keeper = new Keeper(here, wanted);
         try (InputStream in = new BufferedInputStream(Files.newInputStream(spooled))) {
             file.read(in, keeper);
+            keeper.keepWaiting();
         } catch (IOException broken) {
             throw new UncheckedIOException(broken);
         }
@@ -286,14 +288,18 @@ public class TravelService {
                 told.stream().anyMatch(o -> o.origin().equals(own)));
     }
 
-    /** Keeps what is read of the wanted origins. */
+    /** Keeps what is read of the wanted origins, many chapters at once. */
     private final class Keeper implements BookFile.Reader {
         private final Here here;
         private final List<UUID> wanted;
         private final Map<String, Long> models = new HashMap<>();
         private final DeviceService.ManyModels all;
         private final Set<String> kinds;
+        private final List<Read> waiting = new ArrayList<>();
+        private final Set<String> told = new HashSet<>();
         private int chapters;
+
+        private record Read(int number, UUID origin, Chapter chapter) {}
 
         Keeper(Here here, List<UUID> wanted) {
             this.here = here;
@@ -309,15 +315,36 @@ public class TravelService {
             if (!wanted.contains(origin)) {
                 return;
             }
-            boolean knownKind = kinds.contains(chapter.kind());
-            long model = all.known(knownKind ? chapter.kind() : OTHER_KIND, chapter.maker(), chapter.model());
-            models.put(number + " " + origin, model);
-            store.keepChapter(here, model, origin, StoredChapter.of(chapter));
-            chapters++;
+            waiting.add(new Read(number, origin, chapter));
+            if (waiting.size() == AT_ONCE) {
+                keepWaiting();
+            }
+        }
+
+        void keepWaiting() {
+            List<Long> known = all.known(waiting.stream()
+                    .map(r -> new DeviceService.Named(
+                            kinds.contains(r.chapter.kind()) ? r.chapter.kind() : OTHER_KIND,
+                            r.chapter.maker(),
+                            r.chapter.model()))
+                    .toList());
+            List<BookStore.Kept> kept = new ArrayList<>();
+            for (int i = 0; i < waiting.size(); i++) {
+                Read read = waiting.get(i);
+                if (!told.add(known.get(i) + " " + read.origin)) {
+                    throw new Refused("travel.twice", "machine", read.chapter.maker() + " " + read.chapter.model());
+                }
+                models.put(read.number + " " + read.origin, known.get(i));
+                kept.add(new BookStore.Kept(known.get(i), read.origin, StoredChapter.of(read.chapter)));
+            }
+            store.keepChapters(here, kept);
+            chapters += kept.size();
+            waiting.clear();
         }
 
         @Override
         public void picture(int number, UUID origin, int picture, byte[] jpeg) throws IOException {
+            keepWaiting();
             Long model = models.get(number + " " + origin);
             if (model != null) {
                 store.keepPicture(

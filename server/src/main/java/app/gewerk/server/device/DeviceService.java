@@ -85,13 +85,23 @@ public class DeviceService {
             this.numbers = store.numbers(here);
         }
 
-        public long known(String kind, String maker, String name) {
-            return numbers.computeIfAbsent(
-                    DeviceStore.key(maker, name),
-                    k -> store.insert(here, kind, maker, name)
-                            .orElseGet(() -> store.id(here, maker, name).orElseThrow()));
+        /** The number of each, those not known yet now known. */
+        public List<Long> known(List<Named> named) {
+            numbers.putAll(store.insert(
+                    here,
+                    named.stream()
+                            .filter(n -> !numbers.containsKey(DeviceStore.key(n.maker, n.name)))
+                            .toList()));
+            return named.stream()
+                    .map(n -> numbers.computeIfAbsent(
+                            DeviceStore.key(n.maker, n.name),
+                            k -> store.id(here, n.maker, n.name).orElseThrow()))
+                    .toList();
         }
     }
+
+    /** A model as it is called. */
+    public record Named(String kind, String maker, String name) {}
 
     @Transactional
     public ManyModels manyModels(Here here) {

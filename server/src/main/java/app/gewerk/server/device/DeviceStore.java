@@ -164,6 +164,24 @@ class DeviceStore {
                 .fetchOptional(r -> r.value1());
     }
 
+    /** The numbers, by {@link #key}, of those of these that were not known. */
+    Map<String, Long> insert(Here here, List<DeviceService.Named> named) {
+        Map<String, Long> numbers = new HashMap<>();
+        sql.fetch(
+                        """
+                insert into machine_model (shop_id, kind, maker, name)
+                select ?, kind, maker, name from unnest(?::text[], ?::text[], ?::text[]) as named (kind, maker, name)
+                on conflict do nothing returning id, maker, name
+                """,
+                        here.shopId(),
+                        named.stream().map(DeviceService.Named::kind).toArray(String[]::new),
+                        named.stream().map(DeviceService.Named::maker).toArray(String[]::new),
+                        named.stream().map(DeviceService.Named::name).toArray(String[]::new))
+                .forEach(r -> numbers.put(
+                        key(r.get("maker", String.class), r.get("name", String.class)), r.get("id", Long.class)));
+        return numbers;
+    }
+
     static Condition ofModel(Here here, long modelId) {
         return MACHINE_MODEL.SHOP_ID.eq(here.shopId()).and(MACHINE_MODEL.ID.eq(modelId));
     }
