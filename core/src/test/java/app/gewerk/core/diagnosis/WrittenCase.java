@@ -62,18 +62,24 @@ record WrittenCase(String name, Machine machine, List<String> culprits, Set<Stri
     /** Always the check that tells most a minute. */
     Search asProposed() {
         Diagnosis diagnosis = diagnosis();
-        return search((answers, opened) -> diagnosis.next(answers, opened).stream()
-                .map(Diagnosis.Next::key)
-                .findFirst()
-                .orElse(""));
+        return search(
+                Double.POSITIVE_INFINITY,
+                (answers, opened) -> diagnosis.next(answers, opened).stream()
+                        .map(Diagnosis.Next::key)
+                        .findFirst()
+                        .orElse(""));
     }
 
-    /** From outside in, then part by part along the drive: the order of somebody without a plan but with patience. */
-    Search topToBottom() {
+    /**
+     * From outside in, then part by part along the drive: the order of somebody without a plan but with patience.
+     *
+     * @param most broken off once it has taken more minutes than this
+     */
+    Search topToBottom(double most) {
         List<Task> order = new ArrayList<>(diagnosis().tasks());
         order.sort(Comparator.comparingInt(this::depth).thenComparingInt(this::position));
         var left = order.iterator();
-        return search((answers, opened) -> left.hasNext() ? left.next().key() : "");
+        return search(most, (answers, opened) -> left.hasNext() ? left.next().key() : "");
     }
 
     private int depth(Task task) {
@@ -93,7 +99,7 @@ record WrittenCase(String name, Machine machine, List<String> culprits, Set<Stri
                         .indexOf(task.key().substring(at + 1));
     }
 
-    private Search search(BiFunction<Map<String, Answer>, Set<String>, String> choose) {
+    private Search search(double most, BiFunction<Map<String, Answer>, Set<String>, String> choose) {
         FaultModel model = new FaultModel(DiagnosisKnowledge.shipped(), machine, Experience.NONE, Clicks.NONE);
         Map<String, Task> tasks = new LinkedHashMap<>();
         model.tasks().forEach(t -> tasks.put(t.key(), t));
@@ -104,7 +110,7 @@ record WrittenCase(String name, Machine machine, List<String> culprits, Set<Stri
         double minutes = 0;
         while (true) {
             boolean sure = sure(model, answers);
-            String next = sure ? "" : choose.apply(answers, opened);
+            String next = sure || minutes > most ? "" : choose.apply(answers, opened);
             if (next.isEmpty()) {
                 return new Search(minutes, made.size(), sure, ranked(model, answers), made);
             }

@@ -29,6 +29,7 @@ final class ExactPosterior {
     private final int z;
     private final boolean saidWorn;
     private final List<OffSize> offSizes;
+    private final SimulatedGear.Conditions told;
 
     /** A share of all parts is off its drawing by so much (relative), on top of the usual spread. */
     record OffSize(double share, double scale) {}
@@ -36,10 +37,18 @@ final class ExactPosterior {
     static final List<OffSize> AS_DRAWN = List.of(new OffSize(1, 0));
 
     ExactPosterior(List<Measured> what, double[] read, int z, boolean saidWorn) {
-        this(what, read, z, saidWorn, AS_DRAWN);
+        this(what, read, z, saidWorn, AS_DRAWN, SimulatedGear.Conditions.PLAIN);
     }
 
-    ExactPosterior(List<Measured> what, double[] read, int z, boolean saidWorn, List<OffSize> offSizes) {
+    /** @param told how such gears are worn and read, and in what mix they come; of their size the others say */
+    ExactPosterior(
+            List<Measured> what,
+            double[] read,
+            int z,
+            boolean saidWorn,
+            List<OffSize> offSizes,
+            SimulatedGear.Conditions told) {
+        this.told = told;
         this.what = what;
         this.read = read.clone();
         this.z = z;
@@ -99,9 +108,8 @@ final class ExactPosterior {
                 c[i][j] = scale * scale * size[i] * size[j] + thinning(i) * thinning(j) * thin * thin;
             }
             double maker = SimulatedGear.makersSpreadMm(what.get(i), module);
-            double rounding = SimulatedGear.CALIPER_STEP_MM;
-            double once = SimulatedGear.CALIPER_NOISE_MM * SimulatedGear.CALIPER_NOISE_MM + rounding * rounding / 12;
-            c[i][i] += maker * maker + once / SimulatedGear.REPEATS;
+            double once = told.caliperNoiseMm() * told.caliperNoiseMm() + told.stepMm() * told.stepMm() / 12;
+            c[i][i] += maker * maker + once / told.repeats();
         }
         return new Array2DRowRealMatrix(c);
     }
@@ -155,7 +163,7 @@ final class ExactPosterior {
     }
 
     private double evidence(SimulatedGear.Making making, double scale) {
-        double unworn = saidWorn ? 0 : 1 - SimulatedGear.WORN;
+        double unworn = saidWorn || told.wornUnticked() ? 0 : 1 - SimulatedGear.WORN;
         double worn = SimulatedGear.WORN * (saidWorn ? SimulatedGear.WEAR_NOTICED : 1 - SimulatedGear.WEAR_NOTICED);
         double sum = 0;
         for (boolean isWorn : new boolean[] {false, true}) {
@@ -173,7 +181,7 @@ final class ExactPosterior {
                 }
             }
         }
-        return sum * making.commonness();
+        return sum * told.commonness(making);
     }
 
     /**
@@ -200,6 +208,8 @@ final class ExactPosterior {
         private double spreadAt;
         private double module;
         private final double meanLoss;
+        private final double leastLoss;
+        private final double mostLoss;
         private double @org.jspecify.annotations.Nullable [][] precision;
         private final double[] deviation = new double[what.size()];
 
@@ -209,6 +219,8 @@ final class ExactPosterior {
             this.scale = scale;
             module = making.module();
             meanLoss = worn ? SimulatedGear.wornTipLossMm(module(0)) : SimulatedGear.FRESH_TIP_LOSS_MM;
+            leastLoss = told.wearFromMm();
+            mostLoss = told.wornUnticked() ? told.wearToMm() : LONGEST_LOSS * meanLoss;
         }
 
         /** Of a gear of no series the module that the first reading, over the tips, asks for. */
@@ -248,7 +260,7 @@ final class ExactPosterior {
             }
             double[] q = new double[3];
             for (int i = 0; i < n; i++) {
-                double room = FAR * deviation[i] + (misfit[i] < 0 ? tipLoss(i) * LONGEST_LOSS * meanLoss : 0);
+                double room = FAR * deviation[i] + (misfit[i] < 0 ? tipLoss(i) * mostLoss : 0);
                 if (Math.abs(misfit[i]) > room) {
                     return OUT_OF_REACH;
                 }
@@ -267,11 +279,10 @@ final class ExactPosterior {
                 return 0;
             }
             double sum = 0;
-            double furthest = LONGEST_LOSS * meanLoss;
-            double step = furthest / LOSS_STEPS;
+            double step = (mostLoss - leastLoss) / LOSS_STEPS;
             for (int i = 0; i < LOSS_STEPS; i++) {
-                double w = (i + 0.5) * step;
-                double prior = Math.exp(-w / meanLoss) / meanLoss * step;
+                double w = leastLoss + (i + 0.5) * step;
+                double prior = told.wornUnticked() ? 1.0 / LOSS_STEPS : Math.exp(-w / meanLoss) / meanLoss * step;
                 sum += prior * Math.exp(-0.5 * (q[0] + 2 * w * q[1] + w * w * q[2]) + logNorm);
             }
             return sum;

@@ -93,6 +93,15 @@ final class SimulatedGear {
         static final Conditions PLAIN =
                 new Conditions(0, 0, 0, CALIPER_NOISE_MM, CALIPER_STEP_MM, 0, REPEATS, false, m -> true);
 
+        boolean wornUnticked() {
+            return wearToMm > 0;
+        }
+
+        /** Of the makings, before any are left out. */
+        double commonness(Making m) {
+            return evenMix && !m.free() ? Math.sqrt(m.commonness) : m.commonness;
+        }
+
         Conditions scaled(double by) {
             return new Conditions(by, wearFromMm, wearToMm, caliperNoiseMm, stepMm, tiltMm, repeats, evenMix, which);
         }
@@ -235,9 +244,8 @@ final class SimulatedGear {
     }
 
     private static Making pick(Random random, Conditions conditions) {
-        java.util.function.ToDoubleFunction<Making> share = m -> !conditions.which.test(m)
-                ? 0
-                : conditions.evenMix && !m.free() ? Math.sqrt(m.commonness) : m.commonness;
+        java.util.function.ToDoubleFunction<Making> share =
+                m -> conditions.which.test(m) ? conditions.commonness(m) : 0;
         double at = random.nextDouble() * MAKINGS.stream().mapToDouble(share).sum();
         for (Making making : MAKINGS) {
             at -= share.applyAsDouble(making);
@@ -256,7 +264,7 @@ final class SimulatedGear {
         this.toothCount = toothCount;
         this.shift = shift;
         this.random = random;
-        boolean unticked = conditions.wearToMm > 0;
+        boolean unticked = conditions.wornUnticked();
         worn = random.nextDouble() < WORN || unticked;
         saidWorn = worn && random.nextDouble() < WEAR_NOTICED && !unticked;
         scale = conditions.scale + SCALE_DEVIATION * random.nextGaussian();

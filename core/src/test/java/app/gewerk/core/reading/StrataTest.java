@@ -103,12 +103,9 @@ class StrataTest {
     /** @param best what could be known at best, told the simulator's own distributions; where it is reckoned */
     private record Outcome(double claimed, int place, Optional<Outcome> best) {}
 
-    /** As common gears are, no more wrong with them than the exact posterior is told. */
+    /** What the exact posterior can be told: neither slips nor how far jaws tilt. */
     private static boolean exactlyKnown(Stratum stratum) {
-        return EXACT
-                && stratum.slip == Slip.NONE
-                && stratum.conditions.equals(
-                        PLAIN.only(stratum.conditions.which()).scaled(stratum.conditions.scale()));
+        return EXACT && stratum.slip == Slip.NONE && stratum.conditions.tiltMm() == 0;
     }
 
     /** The sizes of the strata, and how often each is told to come where parts are off size. */
@@ -131,7 +128,8 @@ class StrataTest {
                         readings.stream().mapToDouble(Reading::mean).toArray(),
                         gear.toothCount,
                         gear.saidWorn,
-                        stratum.conditions.scale() == 0 ? ExactPosterior.AS_DRAWN : OFF_SIZES)
+                        stratum.conditions.scale() == 0 ? ExactPosterior.AS_DRAWN : OFF_SIZES,
+                        stratum.conditions)
                 .ranked(gear);
         return new Outcome(exact.claimed(), exact.place(), Optional.empty());
     }
