@@ -23,6 +23,10 @@ import java.util.TreeMap;
 final class NextReadings {
     private static final double WORTH_ASKING_BITS = 0.003;
     private static final double SURE_ENOUGH = 0.95;
+    /** From here on a little more makes it sure. */
+    private static final double ALMOST_SURE = 0.9;
+
+    private static final double WORTH_ASKING_WHEN_ALMOST_SURE_BITS = 0.001;
     private static final double NEGLIGIBLE = 1e-4;
     /** From this chance of another count on it is worth counting again. */
     private static final double COUNT_IN_DOUBT = 0.04;
@@ -49,8 +53,6 @@ final class NextReadings {
     private static final double RIVAL = 0.03;
     /** A gear it may well be: jaws must not go beyond its tips. */
     private static final double POSSIBLE = 0.12;
-    /** Where it would be this gear, a caliper's edge must reach the bottom of its spaces too. */
-    private static final double LIKELY = 0.25;
     /** Where it is nearly certainly this gear, the jaws must rest on its flanks; in more doubt, where they rest tells. */
     private static final double BELIEVED = 0.85;
     /** So many standard deviations tell two answers apart. */
@@ -88,13 +90,15 @@ final class NextReadings {
         if (sure()) {
             return Optional.empty();
         }
+        double first = candidates.getFirst().probability();
+        double worthAsking = first < ALMOST_SURE ? WORTH_ASKING_BITS : WORTH_ASKING_WHEN_ALMOST_SURE_BITS;
         Measured best = null;
         double bestBits = 0;
         double bestRate = 0;
         for (Measured what : options) {
             Budget.spend();
             double bits = what instanceof Measured.HelixAngle && !taken(what) ? slantBits() : informationBits(what);
-            if (bits > WORTH_ASKING_BITS && bits / what.minutes() > bestRate) {
+            if (bits > worthAsking && bits / what.minutes() > bestRate) {
                 best = what;
                 bestBits = bits;
                 bestRate = bits / what.minutes();
@@ -107,7 +111,7 @@ final class NextReadings {
             }
         }
         if (best == null) {
-            return Optional.empty();
+            return first / (1 - miscounted) >= SURE_ENOUGH ? Optional.of(countAgain()) : Optional.empty();
         }
         return Optional.of(new Identification.NextReading(
                 Optional.of(best), taken(best), how(best), bestBits, best.minutes(), tellsApart(best)));
@@ -162,46 +166,62 @@ final class NextReadings {
     /**
      * Whether the instrument gets there: jaws well on the flanks of teeth as worn as these, edges into the spaces. Above the
      * tips there is nothing for the jaws on any gear that it may be; below the flanks they stop by themselves, and of two
-     * pressure angles it is the span deep down that tells most, where only one of the two has flanks.
+     * pressure angles it is the span deep down that tells most, where only one of the two has flanks. The edges go down
+     * where those gears that leave them room are together at least as probable as those that do not.
      */
     private boolean withinReach(Measured what) {
+        double wideEnough = 0;
+        double tooNarrow = 0;
         for (Candidate c : candidates) {
             boolean first = c == candidates.getFirst();
             if (!first && c.probability() < POSSIBLE) {
                 break;
             }
             Optional<CylindricalGear> gear = c.cylinder();
-            if (gear.isPresent() && !withinReach(what, gear.get(), c, first)) {
+            if (gear.isEmpty()) {
+                continue;
+            }
+            if (!onTheFlanks(what, gear.get(), c)) {
                 return false;
             }
+            if (tooNarrow(what, gear.get())) {
+                tooNarrow += c.probability();
+            } else {
+                wideEnough += c.probability();
+            }
         }
-        return true;
+        return tooNarrow <= wideEnough;
     }
 
-    private static boolean withinReach(Measured what, CylindricalGear gear, Candidate c, boolean first) {
+    private static boolean onTheFlanks(Measured what, CylindricalGear gear, Candidate c) {
+        if (!(what instanceof Measured.SpanOver span)) {
+            return true;
+        }
+        if (span.teeth() > gear.toothCount()) {
+            return false;
+        }
         double margin = JAW_MARGIN * gear.normalModule();
-        boolean likely = first || c.probability() > LIKELY;
+        double touch = Span.contactDiameterMm(gear, span.teeth());
+        boolean beyondTips = touch > gear.tipDiameterMm() - c.tipWearMm() - margin;
+        boolean aboveTheRoots = Span.isMeasurable(gear, span.teeth())
+                && touch > ToothForm.of(gear).formDiameterMm() + margin;
+        return !beyondTips && (c.probability() < BELIEVED || aboveTheRoots);
+    }
+
+    /** Whether a caliper's edges do not go down into the spaces as far as that wants them. */
+    private static boolean tooNarrow(Measured what, CylindricalGear gear) {
         return switch (what) {
-            case Measured.SpanOver span -> {
-                if (span.teeth() > gear.toothCount()) {
-                    yield false;
-                }
-                double touch = Span.contactDiameterMm(gear, span.teeth());
-                boolean beyondTips = touch > gear.tipDiameterMm() - c.tipWearMm() - margin;
-                boolean tooNarrow =
-                        touch < gear.referenceDiameterMm() && Span.spaceAtJawsMm(gear, span.teeth()) < JAW_EDGE_MM;
-                boolean onFlanks = Span.isMeasurable(gear, span.teeth())
-                        && touch > ToothForm.of(gear).formDiameterMm() + margin;
-                yield !beyondTips && !(likely && tooNarrow) && (c.probability() < BELIEVED || onFlanks);
-            }
+            case Measured.SpanOver span ->
+                Span.contactDiameterMm(gear, span.teeth()) < gear.referenceDiameterMm()
+                        && Span.spaceAtJawsMm(gear, span.teeth()) < JAW_EDGE_MM;
             case Measured.RootDiameter root -> {
                 double space = Math.PI / 2
                         - 2
                                 * gear.rack().dedendumCoefficient()
                                 * Math.tan(gear.rack().pressureAngleRad());
-                yield !likely || space * gear.normalModule() >= JAW_EDGE_MM;
+                yield space * gear.normalModule() < JAW_EDGE_MM;
             }
-            default -> true;
+            default -> false;
         };
     }
 

@@ -314,6 +314,25 @@ class GearReaderTest {
         assertThat(stuck).as("jaws thicker than the spaces, of " + spans).isLessThanOrEqualTo(spans / 25);
     }
 
+    /** Nothing else parts them, and a count made twice alone makes it sure: it is the cheapest reading there is. */
+    @Test
+    void aCountThatAloneIsMissingIsAskedFor() {
+        List<Reading> taken = List.of(
+                Reading.caliper(new TipDiameter(), 8.83, 8.81, 8.79),
+                Reading.caliper(new SpanOver(6), 3.33, 3.34, 3.34),
+                Reading.caliper(new SpanOver(5), 2.79, 2.75, 2.75),
+                Reading.caliper(new Measured.HelixAngle(), 0.0));
+        Identification once = GearReader.identify(new ToothCount.Exactly(42), taken, false);
+        assertThat(once.best().probability()).isLessThan(0.95);
+        assertThat(once.nextReading()).hasValueSatisfying(next -> {
+            assertThat(next.what()).isEmpty();
+            assertThat(english(next.how())).startsWith("Mark a tooth, count round to it once more");
+        });
+        Identification twice = GearReader.identify(new ToothCount.Exactly(42, 2), taken, false);
+        assertThat(twice.best().probability()).isGreaterThanOrEqualTo(0.95);
+        assertThat(twice.enough()).contains(Identification.Enough.SURE);
+    }
+
     /** W_k of an unshifted 14½° gear, written out anew: cos 14.5° = 0.9681476, inv 14.5° = 0.0055448. */
     private static double span14(double module, int z, int k) {
         return module * 0.9681476404 * (Math.PI * (k - 0.5) + z * 0.00554482);
