@@ -52,14 +52,17 @@ export default function Sheet() {
 
 function OpenJob({ job, step }: { job: Schemas['Job']; step: Step }) {
   const navigate = useNavigate();
-  const [journal, setJournal] = useState(false);
+  // Of the step that it was opened over: the browser's back key leaves it with its step.
+  const [over, setOver] = useState<Step>();
+  const journal = over === step;
+  const setJournal = (open: boolean) => setOver(open ? step : undefined);
   const go = (to: Step) => {
     setJournal(false);
     void navigate(`/job/${job.id}/${to}`);
   };
   useKeys({
     ...Object.fromEntries(STEPS.map((name, index) => [String((index + 1) % 10), () => go(name)])),
-    j: () => setJournal((open) => !open),
+    j: () => setJournal(!journal),
   });
   usePulse(job.id);
   const head = (

@@ -49,7 +49,8 @@ public final class Bench {
                     body(gewerk);
                 }
             }
-            default -> everything();
+            case "all" -> everything();
+            default -> throw new IllegalArgumentException("There is no such part of the bench: " + arguments[0]);
         }
     }
 

@@ -154,6 +154,10 @@ class FromComplaintToGearTest {
         assertThat(journal).containsText("Mara");
         assertThat(journal).containsText("because fits without work, here tomorrow");
         technician.button("Back to the step").click();
+        technician.button("Journal").click();
+        technician.page.goBack();
+        // The journal is left with the step that it was opened over.
+        assertThat(technician.button("Journal")).isVisible();
     }
 
     private static void svgMeasures(Technician technician) throws IOException {
