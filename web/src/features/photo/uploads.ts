@@ -86,8 +86,8 @@ export async function addPhotos(
   files: Iterable<File>,
   to: Omit<Waiting, 'key' | 'bench' | 'name' | 'file' | 'refused'>,
 ) {
-  for (const file of [...files]) {
-    const one = { ...to, bench: bench(), key: newKey(), name: file.name, file };
+  const more = [...files].map((file) => ({ ...to, bench: bench(), key: newKey(), name: file.name, file }));
+  for (const one of more) {
     await keep(one);
     take([one]);
     void work();
