@@ -91,6 +91,9 @@ final class NextReadings {
             return Optional.empty();
         }
         double first = candidates.getFirst().probability();
+        if (first / (1 - miscounted) >= SURE_ENOUGH) {
+            return Optional.of(countAgain());
+        }
         double worthAsking = first < ALMOST_SURE ? WORTH_ASKING_BITS : WORTH_ASKING_WHEN_ALMOST_SURE_BITS;
         Measured best = null;
         double bestBits = 0;
@@ -111,7 +114,7 @@ final class NextReadings {
             }
         }
         if (best == null) {
-            return first / (1 - miscounted) >= SURE_ENOUGH ? Optional.of(countAgain()) : Optional.empty();
+            return Optional.empty();
         }
         return Optional.of(new Identification.NextReading(
                 Optional.of(best), taken(best), how(best), bestBits, best.minutes(), tellsApart(best)));

@@ -314,14 +314,13 @@ class GearReaderTest {
         assertThat(stuck).as("jaws thicker than the spaces, of " + spans).isLessThanOrEqualTo(spans / 25);
     }
 
-    /** Nothing else parts them, and a count made twice alone makes it sure: it is the cheapest reading there is. */
+    /** A count made twice alone makes it sure, in a seventh of the time that the slant takes. */
     @Test
     void aCountThatAloneIsMissingIsAskedFor() {
         List<Reading> taken = List.of(
                 Reading.caliper(new TipDiameter(), 8.83, 8.81, 8.79),
                 Reading.caliper(new SpanOver(6), 3.33, 3.34, 3.34),
-                Reading.caliper(new SpanOver(5), 2.79, 2.75, 2.75),
-                Reading.caliper(new Measured.HelixAngle(), 0.0));
+                Reading.caliper(new SpanOver(5), 2.79, 2.75, 2.75));
         Identification once = GearReader.identify(new ToothCount.Exactly(42), taken, false);
         assertThat(once.best().probability()).isLessThan(0.95);
         assertThat(once.nextReading()).hasValueSatisfying(next -> {
