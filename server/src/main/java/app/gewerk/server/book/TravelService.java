@@ -322,6 +322,9 @@ public class TravelService {
         }
 
         void keepWaiting() {
+            if (waiting.isEmpty()) {
+                return;
+            }
             List<Long> known = all.known(waiting.stream()
                     .map(r -> new DeviceService.Named(
                             kinds.contains(r.chapter.kind()) ? r.chapter.kind() : OTHER_KIND,

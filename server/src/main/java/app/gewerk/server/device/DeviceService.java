@@ -67,13 +67,13 @@ public class DeviceService {
     @Transactional
     public long known(Here here, String kind, String maker, String name) {
         return store.id(here, maker, name).orElseGet(() -> {
-            store.insert(here, kind, maker, name);
+            store.insert(here, List.of(new Named(kind, maker, name)));
             return store.id(here, maker, name).orElseThrow();
         });
     }
 
     /**
-     * Finds many models one after the other, new ones among them: asked one by one, each would look through all there are.
+     * Finds many models, some at a time, new ones among them: asked one by one, each would look through all there are.
      * Used within one transaction.
      */
     public final class ManyModels {
@@ -87,11 +87,12 @@ public class DeviceService {
 
         /** The number of each, those not known yet now known. */
         public List<Long> known(List<Named> named) {
-            numbers.putAll(store.insert(
-                    here,
-                    named.stream()
-                            .filter(n -> !numbers.containsKey(DeviceStore.key(n.maker, n.name)))
-                            .toList()));
+            List<Named> unknown = named.stream()
+                    .filter(n -> !numbers.containsKey(DeviceStore.key(n.maker, n.name)))
+                    .toList();
+            if (!unknown.isEmpty()) {
+                numbers.putAll(store.insert(here, unknown));
+            }
             return named.stream()
                     .map(n -> numbers.computeIfAbsent(
                             DeviceStore.key(n.maker, n.name),

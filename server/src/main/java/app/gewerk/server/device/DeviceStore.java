@@ -152,18 +152,6 @@ class DeviceStore {
         return numbers;
     }
 
-    /** Its number; empty where it was known. */
-    Optional<Long> insert(Here here, String kind, String maker, String name) {
-        return sql.insertInto(MACHINE_MODEL)
-                .set(MACHINE_MODEL.SHOP_ID, here.shopId())
-                .set(MACHINE_MODEL.KIND, kind)
-                .set(MACHINE_MODEL.MAKER, maker)
-                .set(MACHINE_MODEL.NAME, name)
-                .onConflictDoNothing()
-                .returningResult(MACHINE_MODEL.ID)
-                .fetchOptional(r -> r.value1());
-    }
-
     /** The numbers, by {@link #key}, of those of these that were not known. */
     Map<String, Long> insert(Here here, List<DeviceService.Named> named) {
         Map<String, Long> numbers = new HashMap<>();
