@@ -1,5 +1,5 @@
 import { CssBaseline, ThemeProvider } from '@mui/material';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Route, Routes } from 'react-router';
@@ -8,13 +8,14 @@ import { App } from './App';
 import './index.css';
 import { cleanUp } from './parts/drafts';
 import { Part } from './parts/Part';
+import { Queries } from './parts/Queries';
 import { LineProvider } from './parts/useSave';
 import { language, texts } from './texts';
 import { theme } from './theme';
 
 const PhonePage = lazy(() => import('./features/phone/PhonePage'));
 
-const queries = new QueryClient({
+const queries = new Queries({
   defaultOptions: {
     queries: {
       retry: (count, failed) => !(failed instanceof Refused) && count < 20,

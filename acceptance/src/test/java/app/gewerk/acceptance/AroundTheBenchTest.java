@@ -3,11 +3,15 @@ package app.gewerk.acceptance;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.APIResponse;
 import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
@@ -62,12 +66,23 @@ class AroundTheBenchTest {
             assertThat(away).containsText("Called away since");
             away.getByText("the telephone").click();
             assertThat(away.getByText("the telephone")).hasAttribute("aria-pressed", "true");
-            // Another page, and a reload: still away.
+            // Another page, and a reload: still away. What it takes lately is asked for now and comes late.
+            List<Runnable> late = new ArrayList<>();
+            ilva.page.route("**/api/dayplan", asked -> {
+                if (late.isEmpty()) {
+                    APIResponse from = asked.fetch();
+                    late.add(() -> asked.fulfill(new Route.FulfillOptions().setResponse(from)));
+                } else {
+                    asked.resume();
+                }
+            });
             ilva.open("/");
             assertThat(away).containsText("Called away since");
             assertThat(away.getByText("the telephone")).hasAttribute("aria-pressed", "true");
             ilva.press("i");
             assertThat(away).isHidden();
+            assertThat(late).hasSize(1);
+            late.getFirst().run();
             assertThat(counted).containsText("In four weeks 12");
             assertThat(counted).containsText("the telephone 4 times");
         }
