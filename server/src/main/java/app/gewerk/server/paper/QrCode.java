@@ -3,36 +3,70 @@ package app.gewerk.server.paper;
 import app.gewerk.core.words.Refused;
 import com.google.zxing.BarcodeFormat;
 import com.google.zxing.EncodeHintType;
+import com.google.zxing.ReaderException;
 import com.google.zxing.WriterException;
 import com.google.zxing.common.BitMatrix;
 import com.google.zxing.qrcode.QRCodeWriter;
+import com.google.zxing.qrcode.decoder.Decoder;
 import com.google.zxing.qrcode.decoder.ErrorCorrectionLevel;
+import com.google.zxing.qrcode.detector.Detector;
+import com.google.zxing.qrcode.encoder.QRCode;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
 
 /** A QR code (ISO/IEC 18004) as its modules, row by row. */
 public final class QrCode {
+    /** Points that a module is seen at. */
+    private static final int SEEN = 5;
+
     private QrCode() {}
 
-    /** @throws Refused if the text is longer than a code holds */
+    /**
+     * Readers widely used in telephones find their way in a code by patterns that what it says can resemble: about one
+     * in 400 they cannot read, however sharp. Such a one is masked in another way, which says the same.
+     *
+     * @throws Refused if the text is longer than a code holds
+     */
     public static BitMatrix of(String text) {
+        BitMatrix usual = masked(text, Map.of());
+        return isRead(usual)
+                ? usual
+                : IntStream.range(0, QRCode.NUM_MASK_PATTERNS)
+                        .mapToObj(mask -> masked(text, Map.of(EncodeHintType.QR_MASK_PATTERN, mask)))
+                        .filter(QrCode::isRead)
+                        .findFirst()
+                        .orElse(usual);
+    }
+
+    private static BitMatrix masked(String text, Map<EncodeHintType, ?> mask) {
+        Map<EncodeHintType, Object> hints = new EnumMap<>(EncodeHintType.class);
+        hints.put(EncodeHintType.CHARACTER_SET, "UTF-8");
+        hints.put(EncodeHintType.MARGIN, 2);
+        hints.put(EncodeHintType.ERROR_CORRECTION, ErrorCorrectionLevel.M);
+        hints.putAll(mask);
         try {
-            return new QRCodeWriter()
-                    .encode(
-                            text,
-                            BarcodeFormat.QR_CODE,
-                            0,
-                            0,
-                            Map.of(
-                                    EncodeHintType.CHARACTER_SET,
-                                    "UTF-8",
-                                    EncodeHintType.MARGIN,
-                                    2,
-                                    EncodeHintType.ERROR_CORRECTION,
-                                    ErrorCorrectionLevel.M));
+            return new QRCodeWriter().encode(text, BarcodeFormat.QR_CODE, 0, 0, hints);
         } catch (WriterException tooLong) {
             throw new Refused("ticket.addressTooLong");
+        }
+    }
+
+    private static boolean isRead(BitMatrix code) {
+        BitMatrix seen = new BitMatrix(code.getWidth() * SEEN, code.getHeight() * SEEN);
+        for (int y = 0; y < code.getHeight(); y++) {
+            for (int x = 0; x < code.getWidth(); x++) {
+                if (code.get(x, y)) {
+                    seen.setRegion(x * SEEN, y * SEEN, SEEN, SEEN);
+                }
+            }
+        }
+        try {
+            new Decoder().decode(new Detector(seen).detect().getBits());
+            return true;
+        } catch (ReaderException not) {
+            return false;
         }
     }
 
