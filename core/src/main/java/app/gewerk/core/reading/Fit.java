@@ -197,6 +197,10 @@ final class Fit {
         private final double[] offset;
         private final double[] perWear;
         private final double[] gain;
+        /** Which quantities are not known from the start; the others stay as they are, whatever is read. */
+        private final int[] unknown;
+
+        private int unknowns;
         /** A and C of what is left as a function of wear. */
         private double curvature;
 
@@ -210,6 +214,7 @@ final class Fit {
             offset = new double[d];
             perWear = new double[d];
             gain = new double[d];
+            unknown = new int[d];
         }
 
         /** ln of the density of the readings but those left out, with every nuisance integrated out. */
@@ -228,8 +233,12 @@ final class Fit {
             Arrays.fill(covariance, 0);
             Arrays.fill(offset, 0);
             Arrays.fill(perWear, 0);
+            unknowns = 0;
             for (int j = 0; j < d; j++) {
                 covariance[j * d + j] = prior.variance[j];
+                if (prior.variance[j] > 0) {
+                    unknown[unknowns++] = j;
+                }
             }
             double log = 0;
             curvature = 0;
@@ -245,24 +254,28 @@ final class Fit {
                 double misfit = given.mean(i) - model.size[i];
                 double misfitPerWear = model.wearSlope[i];
                 for (int j = 0; j < d; j++) {
+                    misfit -= s[j] * (prior.mean[j] + offset[j] - model.point[j]);
+                }
+                for (int u = 0; u < unknowns; u++) {
+                    int j = unknown[u];
                     double sum = 0;
-                    for (int k = 0; k < d; k++) {
-                        sum += covariance[j * d + k] * s[k];
+                    for (int v = 0; v < unknowns; v++) {
+                        sum += covariance[j * d + unknown[v]] * s[unknown[v]];
                     }
                     gain[j] = sum;
                     spread += s[j] * sum;
-                    misfit -= s[j] * (prior.mean[j] + offset[j] - model.point[j]);
                     misfitPerWear += s[j] * perWear[j];
                 }
                 log -= 0.5 * (Math.log(2 * Math.PI * spread) + misfit * misfit / spread);
                 curvature += misfitPerWear * misfitPerWear / spread;
                 pull += misfitPerWear * misfit / spread;
-                for (int j = 0; j < d; j++) {
+                for (int u = 0; u < unknowns; u++) {
+                    int j = unknown[u];
                     double g = gain[j] / spread;
                     offset[j] += g * misfit;
                     perWear[j] -= g * misfitPerWear;
-                    for (int k = 0; k < d; k++) {
-                        covariance[j * d + k] -= g * gain[k];
+                    for (int v = 0; v < unknowns; v++) {
+                        covariance[j * d + unknown[v]] -= g * gain[unknown[v]];
                     }
                 }
             }

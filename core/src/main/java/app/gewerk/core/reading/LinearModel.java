@@ -9,6 +9,7 @@ import app.gewerk.core.gear.Pitch;
 import app.gewerk.core.gear.Toothed;
 import app.gewerk.core.gear.Worm;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -116,7 +117,7 @@ final class LinearModel {
 
         private final double[] point;
         private final Given given;
-        private final Map<BasicRack, Map<Integer, Optional<LinearModel>>> ofModuleOne = new HashMap<>();
+        private final Map<BasicRack, Map<Integer, Optional<LinearModel>>> ofModuleOne = new IdentityHashMap<>();
 
         AboutOnePoint(double[] point, Given given) {
             this.point = point;

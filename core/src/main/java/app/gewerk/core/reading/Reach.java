@@ -2,11 +2,8 @@ package app.gewerk.core.reading;
 
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.GearKind;
-import java.util.HashMap;
-import java.util.List;
+import java.util.IdentityHashMap;
 import java.util.Map;
-import java.util.Optional;
-import java.util.stream.IntStream;
 
 /**
  * Whether any shift, wear and misreading worth considering could bring a gear near a reading. Only saves time.
@@ -17,36 +14,59 @@ final class Reach {
 
     private final LinearModel.Given given;
     private final boolean worn;
-    private final Map<BasicRack, List<Optional<Rough>>> rough = new HashMap<>();
+    /** How far the instrument may take each reading (mm). */
+    private final double[] instrument;
+
+    private final boolean[] span;
+    /** By identity: a series has few racks and asks for each with thousands of pitches. */
+    private final Map<BasicRack, Rough> rough = new IdentityHashMap<>();
+
+    private final double[] least;
+    private final double[] greatest;
 
     Reach(LinearModel.Given given, boolean worn) {
         this.given = given;
         this.worn = worn;
+        int count = given.count();
+        instrument = new double[count];
+        span = new boolean[count];
+        least = new double[count];
+        greatest = new double[count];
+        for (int i = 0; i < count; i++) {
+            instrument[i] = 4 * Math.sqrt(given.variance(i));
+            span[i] = given.what(i) instanceof Measured.SpanOver;
+        }
     }
 
-    /** A reading's size over the module, about: so much, and so much more for each tooth. */
-    private record Rough(double atNone, double perTooth) {}
+    /** Each reading's size over the module, about: so much, and so much more for each tooth; none (0) without more work. */
+    private record Rough(double[] atNone, double[] perTooth) {
+        Rough(int count) {
+            this(new double[count], new double[count]);
+        }
 
-    /** By reading; none for one that says nothing without more work. */
-    private List<Optional<Rough>> rough(BasicRack rack) {
-        return rough.computeIfAbsent(
-                rack,
-                r -> IntStream.range(0, given.count())
-                        .mapToObj(i -> rough(i, r))
-                        .toList());
+        void set(int i, double none, double tooth) {
+            atNone[i] = none;
+            perTooth[i] = tooth;
+        }
     }
 
-    private Optional<Rough> rough(int i, BasicRack rack) {
+    private Rough rough(BasicRack rack) {
         double angle = rack.pressureAngleRad();
-        return switch (given.what(i)) {
-            case Measured.TipDiameter tip -> Optional.of(new Rough(2 * rack.addendumCoefficient(), 1));
-            case Measured.RootDiameter root -> Optional.of(new Rough(-2 * rack.dedendumCoefficient(), 1));
-            case Measured.SpanOver span ->
-                Optional.of(new Rough(
-                        Math.cos(angle) * Math.PI * (span.teeth() - 0.5), Math.cos(angle) * (Math.tan(angle) - angle)));
-            case Measured.CentreDistance centre -> Optional.of(new Rough(centre.mateToothCount() / 2.0, 0.5));
-            default -> Optional.empty();
-        };
+        Rough sizes = new Rough(given.count());
+        for (int i = 0; i < given.count(); i++) {
+            switch (given.what(i)) {
+                case Measured.TipDiameter tip -> sizes.set(i, 2 * rack.addendumCoefficient(), 1);
+                case Measured.RootDiameter root -> sizes.set(i, -2 * rack.dedendumCoefficient(), 1);
+                case Measured.SpanOver over ->
+                    sizes.set(
+                            i,
+                            Math.cos(angle) * Math.PI * (over.teeth() - 0.5),
+                            Math.cos(angle) * (Math.tan(angle) - angle));
+                case Measured.CentreDistance centre -> sizes.set(i, centre.mateToothCount() / 2.0, 0.5);
+                default -> sizes.set(i, 0, 0);
+            }
+        }
+        return sizes;
     }
 
     /**
@@ -55,35 +75,57 @@ final class Reach {
      *
      * @param mostFar so many may be
      */
-    IntStream counts(Hypothesis hypothesis, int fewest, int most, int mostFar) {
+    int[] counts(Hypothesis hypothesis, int fewest, int most, int mostFar) {
         if (given.kind() != GearKind.EXTERNAL || given.formMatters() || given.mateWasRead()) {
-            return IntStream.rangeClosed(fewest, most);
+            return numbers(fewest, most, 1, 0);
         }
         double spread = hypothesis.free() ? 0.13 : 0.03;
-        return IntStream.concat(
-                counts(hypothesis, fewest, Math.min(most, SMALL - 1), mostFar, spread + 0.06),
-                counts(hypothesis, Math.max(fewest, SMALL), most, mostFar, spread));
+        Rough sizes = rough.computeIfAbsent(hypothesis.rack(), this::rough);
+        double module = hypothesis.pitch().module();
+        int beforeSmall = Math.min(most, SMALL - 1);
+        int fromSmall = Math.max(fewest, SMALL);
+        int from = fewest;
+        int to = fewest - 1;
+        if (fewest <= beforeSmall) {
+            bounds(sizes, module, spread + 0.06);
+            from = fewestIn(fewest, mostFar);
+            to = mostIn(beforeSmall, mostFar);
+        }
+        if (fromSmall > most) {
+            return numbers(from, to, 1, 0);
+        }
+        bounds(sizes, module, spread);
+        return numbers(from, to, fewestIn(fromSmall, mostFar), mostIn(most, mostFar));
     }
 
-    private IntStream counts(Hypothesis hypothesis, int fewest, int most, int mostFar, double spread) {
-        if (fewest > most) {
-            return IntStream.empty();
+    private static int[] numbers(int from, int to, int thenFrom, int thenTo) {
+        int first = Math.max(0, to - from + 1);
+        int[] numbers = new int[first + Math.max(0, thenTo - thenFrom + 1)];
+        for (int i = 0; i < numbers.length; i++) {
+            numbers[i] = i < first ? from + i : thenFrom + i - first;
         }
-        double module = hypothesis.pitch().module();
-        List<Optional<Rough>> rough = rough(hypothesis.rack());
-        double[] least = new double[given.count()];
-        double[] greatest = new double[given.count()];
+        return numbers;
+    }
+
+    /** Between which numbers of teeth each reading is within reach. */
+    private void bounds(Rough sizes, double module, double spread) {
         for (int i = 0; i < least.length; i++) {
+            boolean says = sizes.perTooth[i] > 0;
             double room = room(i, module);
             double low = (given.mean(i) - room) / (1 + spread) / module;
             double high = (given.mean(i) + room) / (1 - spread) / module;
-            Optional<Rough> size = rough.get(i);
-            least[i] = size.map(r -> (low - r.atNone) / r.perTooth).orElse(Double.NEGATIVE_INFINITY);
+            least[i] = says ? (low - sizes.atNone[i]) / sizes.perTooth[i] : Double.NEGATIVE_INFINITY;
             // The other way round, so that of both it is the greatest that leave a reading out.
-            greatest[i] = size.map(r -> (r.atNone - high) / r.perTooth).orElse(Double.NEGATIVE_INFINITY);
+            greatest[i] = says ? (sizes.atNone[i] - high) / sizes.perTooth[i] : Double.NEGATIVE_INFINITY;
         }
-        return IntStream.rangeClosed((int) Math.max(fewest, Math.ceil(greatestBut(mostFar, least))), (int)
-                Math.min(most, Math.floor(-greatestBut(mostFar, greatest))));
+    }
+
+    private int fewestIn(int fewest, int mostFar) {
+        return (int) Math.max(fewest, Math.ceil(greatestBut(mostFar, least)));
+    }
+
+    private int mostIn(int most, int mostFar) {
+        return (int) Math.min(most, Math.floor(-greatestBut(mostFar, greatest)));
     }
 
     /** The greatest when so many greater ones are taken away, which they are. */
@@ -102,11 +144,10 @@ final class Reach {
 
     /** How far shift, wear and the instrument may take a reading from that of an unshifted new gear (mm). */
     private double room(int i, double module) {
-        double instrument = 4 * Math.sqrt(given.variance(i));
-        if (given.what(i) instanceof Measured.SpanOver) {
-            return 1.0 * module + 0.15 + instrument;
+        if (span[i]) {
+            return 1.0 * module + 0.15 + instrument[i];
         }
-        return 2.2 * module + (worn ? 0.6 * module : 0) + 0.4 + instrument;
+        return 2.2 * module + (worn ? 0.6 * module : 0) + 0.4 + instrument[i];
     }
 
     /** The readings out of reach, one bit each. */

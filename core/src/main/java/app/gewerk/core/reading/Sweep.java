@@ -124,7 +124,7 @@ final class Sweep {
         double mostHopeful = Double.NEGATIVE_INFINITY;
         for (Hypothesis hypothesis : series.all()) {
             IntFunction<Optional<LinearModel>> ofModuleOne = models.ofModuleOne(hypothesis.rack());
-            for (int z : reach.counts(hypothesis, fewest, most, mostFar).toArray()) {
+            for (int z : reach.counts(hypothesis, fewest, most, mostFar)) {
                 Budget.spend();
                 LinearModel model = ofModuleOne
                         .apply(z)

@@ -85,8 +85,7 @@ class LinearModelTest {
                 Hypothesis hypothesis = Series.shipped()
                         .all()
                         .get(random.nextInt(Series.shipped().all().size()));
-                List<Integer> counts =
-                        reach.counts(hypothesis, 6, 200, mostFar).boxed().toList();
+                int[] counts = reach.counts(hypothesis, 6, 200, mostFar);
                 for (int z = 9; z <= 200; z++) {
                     Optional<LinearModel> model = LinearModel.about(Fit.startingPoint(given), given, hypothesis, z);
                     int far = model.map(m -> Long.bitCount(reach.far(m, hypothesis)))
