@@ -37,16 +37,18 @@ export function Answers(props: {
                 {texts.read.minutes(answer.nextReading.minutes)}
               </Box>
             </Box>
-            <Box sx={{ fontSize: 14, lineHeight: 1.3 }}>
-              {answer.nextReading.tellsApart
-                .map((e) =>
-                  texts.read.wouldRead(
-                    inUnit(e.expected, answer.nextReading?.unit ?? 'mm', unit),
-                    e.candidate,
-                  ),
-                )
-                .join(' · ')}
-            </Box>
+            {answer.nextReading.tellsApart.length > 0 && (
+              <Box sx={{ fontSize: 14, lineHeight: 1.3 }}>
+                {answer.nextReading.tellsApart
+                  .map((e) =>
+                    texts.read.wouldRead(
+                      inUnit(e.expected, answer.nextReading?.unit ?? 'mm', unit),
+                      e.candidate,
+                    ),
+                  )
+                  .join(' · ')}
+              </Box>
+            )}
             <Box sx={{ fontSize: 13.5, color: colour.inkSoft, lineHeight: 1.25 }}>
               {answer.nextReading.how}
             </Box>

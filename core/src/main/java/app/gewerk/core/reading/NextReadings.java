@@ -140,10 +140,13 @@ final class NextReadings {
         alive.forEach(a -> counts.merge(a.key.toothCount(), a.probability, Double::sum));
         double sum = counts.values().stream().mapToDouble(p -> p).sum();
         double bits = entropyBits(counts.values().stream().map(p -> p / sum).toList());
-        List<Identification.Expectation> apart = candidates.stream()
-                .limit(3)
-                .map(c -> new Identification.Expectation(c.fullName(), c.toothCount()))
-                .toList();
+        Map<Integer, Identification.Expectation> byCount = new LinkedHashMap<>();
+        candidates.forEach(
+                c -> byCount.putIfAbsent(c.toothCount(), new Identification.Expectation(c.fullName(), c.toothCount())));
+        // Where only one of the counts makes a gear worth naming, there is nothing to hold against one another.
+        List<Identification.Expectation> apart = byCount.size() < 2
+                ? List.of()
+                : byCount.values().stream().limit(3).toList();
         return new Identification.NextReading(
                 Optional.empty(), true, Say.of("reading.countAgain"), bits, COUNTING_MINUTES, apart);
     }

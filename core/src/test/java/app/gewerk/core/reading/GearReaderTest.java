@@ -214,10 +214,14 @@ class GearReaderTest {
         });
         Identification open =
                 read(38, Reading.caliper(new TipDiameter(), 38.95), Reading.caliper(new SpanOver(5), 13.79));
-        assertThat(open.nextReading())
-                .hasValueSatisfying(n -> assertThat(n.what())
-                        .as("counting is the cheapest reading there is")
-                        .isEmpty());
+        assertThat(open.nextReading()).hasValueSatisfying(n -> {
+            assertThat(n.what()).as("counting is the cheapest reading there is").isEmpty();
+            assertThat(n.tellsApart())
+                    .as("each count with the likeliest gear that has it")
+                    .extracting(Identification.Expectation::expected)
+                    .contains(37.0, 38.0)
+                    .doesNotHaveDuplicates();
+        });
         Identification counted = GearReader.identify(
                 new ToothCount.Exactly(37, 2),
                 List.of(Reading.caliper(new TipDiameter(), 38.95), Reading.caliper(new SpanOver(5), 13.79)),
@@ -326,6 +330,9 @@ class GearReaderTest {
         assertThat(once.nextReading()).hasValueSatisfying(next -> {
             assertThat(next.what()).isEmpty();
             assertThat(english(next.how())).startsWith("Mark a tooth, count round to it once more");
+            assertThat(next.tellsApart())
+                    .extracting(Identification.Expectation::expected)
+                    .containsExactly(42.0, 43.0);
         });
         Identification twice = GearReader.identify(new ToothCount.Exactly(42, 2), taken, false);
         assertThat(twice.best().probability()).isGreaterThanOrEqualTo(0.95);
