@@ -1,4 +1,4 @@
-import { QueryClient, type InvalidateQueryFilters, type QueryKey } from '@tanstack/react-query';
+import { QueryClient, type InvalidateOptions, type InvalidateQueryFilters, type QueryKey } from '@tanstack/react-query';
 
 const failed = () => undefined;
 
@@ -10,7 +10,7 @@ const failed = () => undefined;
 export class Queries extends QueryClient {
   override invalidateQueries<Key extends QueryKey = QueryKey>(
     filters?: InvalidateQueryFilters<Key>,
-    options?: Parameters<QueryClient['invalidateQueries']>[1],
+    options?: InvalidateOptions,
   ): Promise<void> {
     const first = this.getQueryCache()
       .findAll({ ...filters, type: 'active', fetchStatus: 'fetching' } as InvalidateQueryFilters)

@@ -79,9 +79,9 @@ class AroundTheBenchTest {
             ilva.open("/");
             assertThat(away).containsText("Called away since");
             assertThat(away.getByText("the telephone")).hasAttribute("aria-pressed", "true");
+            ilva.page.waitForCondition(() -> !late.isEmpty());
             ilva.press("i");
             assertThat(away).isHidden();
-            assertThat(late).hasSize(1);
             late.getFirst().run();
             assertThat(counted).containsText("In four weeks 12");
             assertThat(counted).containsText("the telephone 4 times");
