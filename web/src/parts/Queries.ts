@@ -1,4 +1,9 @@
-import { QueryClient, type InvalidateOptions, type InvalidateQueryFilters, type QueryKey } from '@tanstack/react-query';
+import {
+  QueryClient,
+  type InvalidateOptions,
+  type InvalidateQueryFilters,
+  type QueryKey,
+} from '@tanstack/react-query';
 
 const failed = () => undefined;
 

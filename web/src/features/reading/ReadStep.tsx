@@ -165,6 +165,12 @@ function Reading({
         others={others}
         othersLines={othersLines}
       />
+      {/* Above the answers: what comes while one presses would move it from under the pointer. */}
+      {edit.changed && (
+        <Button variant="outlined" sx={{ mt: 1 }} disabled={edit.busy} onClick={() => void edit.save()}>
+          {edit.busy ? texts.saving : texts.read.keep}
+        </Button>
+      )}
       {live.refused && live.refused.fields.length === 0 && (
         <Notice look="danger" role="alert">
           {live.refused.message}
@@ -210,11 +216,6 @@ function Reading({
         </>
       )}
       <Box sx={{ display: 'flex', gap: 2, mt: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
-        {edit.changed && (
-          <Button variant="outlined" disabled={edit.busy} onClick={() => void edit.save()}>
-            {edit.busy ? texts.saving : texts.read.keep}
-          </Button>
-        )}
         {live.answer && live.answer.candidates.some((c) => c.gear) && (
           <SheetButton answer={live.answer} title={texts.read.sheetTitle(job.trayNumber)} />
         )}
