@@ -5,7 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
@@ -87,6 +90,25 @@ class MannersTest {
                     .contains("16.48");
             assertThat(other.complaints()).isEmpty();
         }
+    }
+
+    /** What comes while the mouse is down does not move the button from under it, so that the press would go nowhere. */
+    @Test
+    void anAnswerThatComesWhileOnePressesMovesNothingAway() {
+        technician.open("/job/" + newJob() + "/read");
+        List<Route> held = new ArrayList<>();
+        technician.page.route("**/identify", held::add);
+        technician.field("teeth").fill("30");
+        technician.field("over the tips").fill("16.00");
+        technician.button("keep the readings").hover();
+        technician.page.waitForCondition(() -> !held.isEmpty());
+        technician.page.mouse().down();
+        technician.page.unroute("**/identify");
+        held.forEach(Route::resume);
+        technician.page.getByRole(AriaRole.RADIOGROUP).waitFor();
+        technician.page.waitForResponse(
+                response -> response.request().method().equals("PUT") && response.ok(),
+                () -> technician.page.mouse().up());
     }
 
     @Test
