@@ -167,7 +167,7 @@ function Reading({
       />
       {/* Above the answers: what comes while one presses would move it from under the pointer. */}
       {edit.changed && (
-        <Button variant="outlined" sx={{ mt: 1 }} disabled={edit.busy} onClick={() => void edit.save()}>
+        <Button variant="outlined" sx={{ my: 1 }} disabled={edit.busy} onClick={() => void edit.save()}>
           {edit.busy ? texts.saving : texts.read.keep}
         </Button>
       )}
