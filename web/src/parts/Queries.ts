@@ -5,7 +5,7 @@ import {
   type QueryKey,
 } from '@tanstack/react-query';
 
-const failed = () => undefined;
+const nothing = () => undefined;
 
 /**
  * What the server said, as the browser keeps it. What is asked for the very first time when something
@@ -25,6 +25,6 @@ export class Queries extends QueryClient {
       await query.fetch();
       if (query.isActive()) await query.fetch();
     });
-    return Promise.all([all, ...again.map((one) => one.catch(failed))]).then(failed);
+    return Promise.all([all, ...again.map((one) => one.catch(nothing))]).then(nothing);
   }
 }

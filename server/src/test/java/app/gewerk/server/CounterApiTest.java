@@ -2,10 +2,7 @@ package app.gewerk.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.google.zxing.BinaryBitmap;
-import com.google.zxing.client.j2se.BufferedImageLuminanceSource;
-import com.google.zxing.common.HybridBinarizer;
-import com.google.zxing.qrcode.QRCodeReader;
+import app.gewerk.server.paper.QrCodeTest;
 import jakarta.servlet.http.Cookie;
 import java.util.HashMap;
 import java.util.List;
@@ -280,11 +277,8 @@ class CounterApiTest {
             assertThat((double) document.getPage(0).getMediaBox().getWidth())
                     .isCloseTo(widthMm * 72 / 25.4, org.assertj.core.api.Assertions.within(0.01));
             assertThat(new PDFTextStripper().getText(document)).contains(model);
-            String code = new QRCodeReader()
-                    .decode(new BinaryBitmap(new HybridBinarizer(
-                            new BufferedImageLuminanceSource(new PDFRenderer(document).renderImageWithDPI(0, 300)))))
-                    .getText();
-            assertThat(code).isEqualTo("http://localhost:80/job/" + id);
+            assertThat(QrCodeTest.read(new PDFRenderer(document).renderImageWithDPI(0, 300)))
+                    .isEqualTo("http://localhost:80/job/" + id);
         }
     }
 

@@ -35,6 +35,9 @@ final class Fit {
 
         final double[] mean;
         final double[] variance;
+        /** Which quantities are not known from the start; the others stay as they are, whatever is read. */
+        final int[] unknown;
+
         final double[] wearShare;
         final double[] wearScaleMm;
 
@@ -61,6 +64,7 @@ final class Fit {
                 set(LinearModel.MATE_THINNING, 0.010 * root, (mateWorn ? 0.03 : 0.012) * root);
                 set(LinearModel.MATE_SCALE, 0, MATE_SCALE_DEVIATION);
             }
+            unknown = spreading(variance);
             double much = 0.12 * module + 0.02;
             if (worn) {
                 wearShare = new double[] {1};
@@ -72,6 +76,17 @@ final class Fit {
                 wearShare = new double[] {1 - WORN_UNNOTICED, WORN_UNNOTICED};
                 wearScaleMm = new double[] {0.006, 0.5 * much + UNNOTICED_MM};
             }
+        }
+
+        private static int[] spreading(double[] variance) {
+            int[] found = new int[variance.length];
+            int count = 0;
+            for (int j = 0; j < variance.length; j++) {
+                if (variance[j] > 0) {
+                    found[count++] = j;
+                }
+            }
+            return Arrays.copyOf(found, count);
         }
 
         private void set(int quantity, double expected, double deviation) {
@@ -197,10 +212,6 @@ final class Fit {
         private final double[] offset;
         private final double[] perWear;
         private final double[] gain;
-        /** Which quantities are not known from the start; the others stay as they are, whatever is read. */
-        private final int[] unknown;
-
-        private int unknowns;
         /** A and C of what is left as a function of wear. */
         private double curvature;
 
@@ -214,7 +225,6 @@ final class Fit {
             offset = new double[d];
             perWear = new double[d];
             gain = new double[d];
-            unknown = new int[d];
         }
 
         /** ln of the density of the readings but those left out, with every nuisance integrated out. */
@@ -233,12 +243,8 @@ final class Fit {
             Arrays.fill(covariance, 0);
             Arrays.fill(offset, 0);
             Arrays.fill(perWear, 0);
-            unknowns = 0;
             for (int j = 0; j < d; j++) {
                 covariance[j * d + j] = prior.variance[j];
-                if (prior.variance[j] > 0) {
-                    unknown[unknowns++] = j;
-                }
             }
             double log = 0;
             curvature = 0;
@@ -256,11 +262,10 @@ final class Fit {
                 for (int j = 0; j < d; j++) {
                     misfit -= s[j] * (prior.mean[j] + offset[j] - model.point[j]);
                 }
-                for (int u = 0; u < unknowns; u++) {
-                    int j = unknown[u];
+                for (int j : prior.unknown) {
                     double sum = 0;
-                    for (int v = 0; v < unknowns; v++) {
-                        sum += covariance[j * d + unknown[v]] * s[unknown[v]];
+                    for (int k : prior.unknown) {
+                        sum += covariance[j * d + k] * s[k];
                     }
                     gain[j] = sum;
                     spread += s[j] * sum;
@@ -269,13 +274,12 @@ final class Fit {
                 log -= 0.5 * (Math.log(2 * Math.PI * spread) + misfit * misfit / spread);
                 curvature += misfitPerWear * misfitPerWear / spread;
                 pull += misfitPerWear * misfit / spread;
-                for (int u = 0; u < unknowns; u++) {
-                    int j = unknown[u];
+                for (int j : prior.unknown) {
                     double g = gain[j] / spread;
                     offset[j] += g * misfit;
                     perWear[j] -= g * misfitPerWear;
-                    for (int v = 0; v < unknowns; v++) {
-                        covariance[j * d + unknown[v]] -= g * gain[unknown[v]];
+                    for (int k : prior.unknown) {
+                        covariance[j * d + k] -= g * gain[k];
                     }
                 }
             }
