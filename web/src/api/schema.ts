@@ -3493,6 +3493,16 @@ export interface components {
         Alteration: {
             steps: components["schemas"]["BenchStep"][];
         };
+        AnswerShown: {
+            /** Format: double */
+            addendumCoefficient: number;
+            /** Format: double */
+            module: number;
+            /** Format: double */
+            pressureAngleDeg: number;
+            /** Format: int32 */
+            toothCount: number;
+        };
         AnswerUnseen: {
             /** @enum {string} */
             answer: "stillIn" | "found" | "lost";
@@ -7184,6 +7194,7 @@ export interface components {
             /** Format: int32 */
             choice: number;
             reason?: string;
+            shown?: components["schemas"]["AnswerShown"];
             /** Format: int32 */
             version: number;
         };

@@ -55,7 +55,9 @@ function OpenJob({ job, step }: { job: Schemas['Job']; step: Step }) {
   // Of the step that it was opened over: the browser's back key leaves it with its step.
   const [over, setOver] = useState<Step>();
   const journal = over === step;
-  const setJournal = (open: boolean) => setOver(open ? step : undefined);
+  // While one goes from step to step the address is ahead of what is drawn: what is pressed then is meant for where one goes.
+  const setJournal = (open: boolean) =>
+    setOver(open ? (STEPS.find((s) => location.pathname.endsWith(`/${s}`)) ?? step) : undefined);
   const go = (to: Step) => {
     setJournal(false);
     void navigate(`/job/${job.id}/${to}`);

@@ -1,6 +1,6 @@
 import { Box, Button, TextField } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type ReactNode } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, ask, type Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
@@ -34,6 +34,12 @@ export function ReadStep({ job, children }: { job: Schemas['Job']; children: Rea
       {children}
     </Reading>
   );
+}
+
+/** The answer that stands there as somebody presses, and its place among the others. */
+interface Meant {
+  choice: number;
+  shown: Schemas['CandidateView'];
 }
 
 function Reading({
@@ -76,27 +82,40 @@ function Reading({
   const othersLines = countingLines(others, draft.leftOut);
   const spans = useSpans(draft.teeth);
   const live = useIdentify(draft, spans, othersLines);
-  const candidate = live.answer?.candidates[chosen] ?? live.answer?.candidates[0];
+  const candidates = live.answer?.candidates ?? [];
+  const place = chosen < candidates.length ? chosen : 0;
+  const candidate = candidates[place];
   const take = useSave(
-    (version: number) =>
+    ({ version, choice, shown }: { version: number } & Meant) =>
       ask(
         api.POST('/api/reading/{jobId}/take', {
           params: { path: { jobId: job.id } },
-          body: { version, choice: chosen, reason },
+          body: {
+            version,
+            choice,
+            shown: {
+              toothCount: shown.toothCount,
+              module: shown.module,
+              pressureAngleDeg: shown.pressureAngleDeg,
+              addendumCoefficient: shown.addendumCoefficient,
+            },
+            reason,
+          },
         }),
       ),
     refresh,
   );
-  const takeIt = async () => {
-    if (!candidate || live.refused) return;
+  const meant: Meant | undefined = candidate && { choice: place, shown: candidate };
+  const pressed = useRef<Meant>(undefined);
+  const takeIt = async (which: Meant | undefined) => {
+    if (!which || live.refused) return;
     const saved = edit.changed ? await edit.save() : gear;
-    if (saved && (await take.run(saved.version))) void navigate(`/job/${job.id}/get`);
+    if (saved && (await take.run({ version: saved.version, ...which }))) void navigate(`/job/${job.id}/get`);
   };
-  const step = (by: number) =>
-    setChosen((now) => Math.max(0, Math.min((live.answer?.candidates.length ?? 1) - 1, now + by)));
+  const step = (by: number) => setChosen(Math.max(0, Math.min(candidates.length - 1, place + by)));
   useKeys({
     o: () => setOverlay((on) => !on),
-    'Alt+Enter': () => void takeIt(),
+    'Alt+Enter': () => void takeIt(meant),
     ArrowDown: () => step(1),
     ArrowUp: () => step(-1),
   });
@@ -109,7 +128,7 @@ function Reading({
           name={draft.name}
           bore={draft.bore}
           candidate={candidate}
-          other={live.answer?.candidates.find((c) => c !== candidate)}
+          other={candidates.find((c) => c !== candidate)}
           readings={live.answer?.readings ?? []}
           overlay={overlay}
           toggleOverlay={() => setOverlay(!overlay)}
@@ -178,8 +197,8 @@ function Reading({
       )}
       {live.answer && candidate && (
         <>
-          <Answers answer={live.answer} chosen={chosen} choose={setChosen} />
-          {chosen > 0 && (
+          <Answers answer={live.answer} chosen={place} choose={setChosen} />
+          {place > 0 && (
             <TextField
               size="small"
               fullWidth
@@ -194,6 +213,7 @@ function Reading({
           <Box
             sx={{
               display: 'flex',
+              flexWrap: 'wrap',
               gap: 1,
               mt: 1,
               py: 1,
@@ -203,11 +223,18 @@ function Reading({
               bgcolor: colour.paper,
             }}
           >
+            {refused?.of('choice') && (
+              <Box role="alert" sx={{ flexBasis: '100%', color: colour.danger }}>
+                {refused.of('choice')}
+              </Box>
+            )}
             <Button
               variant="contained"
               data-take=""
               disabled={edit.busy || take.busy || live.refused !== undefined}
-              onClick={() => void takeIt()}
+              onPointerDown={() => (pressed.current = meant)}
+              // A key presses and lets go at once; between a hand's two another answer may come.
+              onClick={(event) => void takeIt(event.detail === 0 ? meant : pressed.current)}
             >
               {texts.read.take(candidate.name, candidate.toothCount)}
             </Button>
@@ -216,7 +243,7 @@ function Reading({
         </>
       )}
       <Box sx={{ display: 'flex', gap: 2, mt: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
-        {live.answer && live.answer.candidates.some((c) => c.gear) && (
+        {live.answer && candidates.some((c) => c.gear) && (
           <SheetButton answer={live.answer} title={texts.read.sheetTitle(job.trayNumber)} />
         )}
         {gear.takenWords && (

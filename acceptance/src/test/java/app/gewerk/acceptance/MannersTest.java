@@ -111,6 +111,33 @@ class MannersTest {
                 () -> technician.page.mouse().up());
     }
 
+    /** Who presses has read what stood there as the button went down, not what came in its place. */
+    @Test
+    void anotherAnswerThatComesWhileOnePressesIsNotTakenForTheOneMeant() {
+        int job = newJob();
+        technician.open("/job/" + job + "/read");
+        technician.field("teeth").fill("30");
+        technician.field("over the tips").fill("16.00");
+        Locator take = technician.button(Pattern.compile("^It is "));
+        assertThat(take).containsText("0.5 module");
+        List<Route> held = new ArrayList<>();
+        technician.page.route("**/identify", held::add);
+        technician.field("over the tips").fill("16.93");
+        take.hover();
+        technician.page.waitForCondition(() -> !held.isEmpty());
+        technician.page.mouse().down();
+        technician.page.unroute("**/identify");
+        held.forEach(Route::resume);
+        assertThat(take).containsText("48 pitch");
+        technician.page.mouse().up();
+        assertThat(technician.text("Nothing was taken: another answer has come since you pressed, 48 pitch"))
+                .isVisible();
+        assertThat(gewerk.get("/api/reading/" + job).body()).doesNotContain("takenWords");
+        take.click();
+        technician.page.waitForURL("**/job/" + job + "/get");
+        assertThat(gewerk.get("/api/reading/" + job).body()).contains("48 pitch");
+    }
+
     @Test
     void theSecondTabSeesWhatTheFirstHasTyped() {
         int job = newJob();
@@ -123,6 +150,18 @@ class MannersTest {
         assertThat(second.getByLabel("over the tips")).hasValue("16.52");
         technician.button("keep the readings").click();
         assertThat(named(second, AriaRole.BUTTON, "keep the readings")).hasCount(0);
+    }
+
+    /** The next key may come before the step that the last one asked for is drawn. */
+    @Test
+    void theJournalOpensOverTheStepThatOneIsOnTheWayTo() {
+        technician.open("/job/" + newJob() + "/look");
+        assertThat(technician.page.getByRole(AriaRole.LISTBOX)).isVisible();
+        technician.page.evaluate("['2', 'j'].forEach(key => dispatchEvent(new KeyboardEvent('keydown', {key})))");
+        assertThat(technician.button("Back to the step")).isVisible();
+        assertThat(technician.page).hasURL(Pattern.compile("/listen$"));
+        technician.button("Back to the step").click();
+        assertThat(technician.text("What it may be").first()).isVisible();
     }
 
     @Test

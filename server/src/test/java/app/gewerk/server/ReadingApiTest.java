@@ -188,6 +188,30 @@ class ReadingApiTest {
         assertThat(api.get("/api/making/" + job + "/gear.svg").text()).contains("id=\"teeth\"");
     }
 
+    /** Another answer than the one on the screen, since a colleague's reading came between, is not taken in its place. */
+    @Test
+    void onlyTheAnswerThatWasShownIsTaken() {
+        long job = api.job(mara, "carriage stops");
+        JsonNode first = keep(mara, job, 1, gear(List.of(Map.of("what", "tipDiameter", "typed", "13.00"))))
+                .body();
+        JsonNode seen = first.path("answer").path("candidates").get(0);
+        Map<String, Object> shown = Map.of(
+                "toothCount", seen.path("toothCount").asInt(),
+                "module", seen.path("module").asDouble(),
+                "pressureAngleDeg", seen.path("pressureAngleDeg").asDouble(),
+                "addendumCoefficient", seen.path("addendumCoefficient").asDouble());
+        keep(mara, job, 2, gear(List.of(Map.of("what", "tipDiameter", "typed", "13.76"))));
+        String take = "/api/reading/" + job + "/take";
+        Api.Answer other = api.post(mara, take, Map.of("version", 3, "choice", 0, "shown", shown));
+        assertThat(other.status()).isEqualTo(422);
+        assertThat(other.detail()).contains("another answer").contains("48 pitch");
+        assertThat(api.get("/api/reading/" + job).body().has("taken")).isFalse();
+        keep(mara, job, 3, gear(List.of(Map.of("what", "tipDiameter", "typed", "13.00"))));
+        assertThat(api.post(mara, take, Map.of("version", 4, "choice", 0, "shown", shown))
+                        .status())
+                .isEqualTo(200);
+    }
+
     @Test
     void geometryRefusesWhatCannotBeCutAndSaysWhyASpanCannotBeMeasured() {
         assertThat(api.open("/api/workings/gear/geometry", """

@@ -285,29 +285,37 @@ class SellersTest {
         assertThat(api.get("/api/job/" + id).body().path("waitsFor").asString()).startsWith("arrives ");
     }
 
+    /** What eight at once claim of all that is waiting: each order at most once. */
+    private Set<Object> claimedByEight() throws Exception {
+        owner.execute("update purchase_order set next_try = now() - interval '1 minute' where state = 'waiting'");
+        Set<Object> claimed = ConcurrentHashMap.newKeySet();
+        String claim = "select order_id from claim_order(now() + interval '1 minute')";
+        try (ExecutorService pool = Executors.newVirtualThreadPerTaskExecutor()) {
+            List<Future<List<Object>>> all = new ArrayList<>();
+            for (int i = 0; i < 8; i++) {
+                all.add(pool.submit(
+                        () -> owner.ask(sql -> List.copyOf(sql.fetch(claim).getValues(0)))));
+            }
+            for (Future<List<Object>> one : all) {
+                assertThat(one.get(20, TimeUnit.SECONDS))
+                        .allSatisfy(order -> assertThat(claimed.add(order))
+                                .as("order %s claimed by one", order)
+                                .isTrue());
+            }
+        }
+        return claimed;
+    }
+
     @Test
-    void twoProcessesNeverSendOneOrderAtATime() throws Exception {
+    void twoProcessesNeverSendOneOrderAtATime() throws IOException {
         Cookie mara = api.stepUp("Mara");
         List<Long> jobs = List.of(jobWithGear(mara), jobWithGear(mara), jobWithGear(mara));
         try (Stranger silent = new Stranger(SellersTest::trickle)) {
             jobs.forEach(id -> api.post(mara, "/api/choice/" + id, buy("quillonbay")));
-            owner.execute("update purchase_order set next_try = now() - interval '1 minute' where state = 'waiting'");
-            Set<Object> claimed = ConcurrentHashMap.newKeySet();
-            String claim = "select order_id from claim_order(now() + interval '1 minute')";
-            try (ExecutorService pool = Executors.newVirtualThreadPerTaskExecutor()) {
-                List<Future<List<Object>>> all = new ArrayList<>();
-                for (int i = 0; i < 8; i++) {
-                    all.add(pool.submit(
-                            () -> owner.ask(sql -> List.copyOf(sql.fetch(claim).getValues(0)))));
-                }
-                for (Future<List<Object>> one : all) {
-                    assertThat(one.get(20, TimeUnit.SECONDS))
-                            .allSatisfy(order -> assertThat(claimed.add(order))
-                                    .as("order %s claimed by one", order)
-                                    .isTrue());
-                }
-            }
-            assertThat(claimed).isNotEmpty();
+            // Those that the application itself takes first are not there for the others: then once more.
+            Awaitility.await()
+                    .atMost(Duration.ofSeconds(30))
+                    .until(() -> !claimedByEight().isEmpty());
             assertThat(silent.server.getAddress()).isNotNull();
         }
     }

@@ -588,7 +588,7 @@ class DemoWorkshop implements SmartLifecycle {
                             null,
                             null),
                     Optional.empty());
-            return gear.take() ? readings.take(here, id, saved.version(), 0, "") : saved;
+            return gear.take() ? readings.take(here, id, saved.version(), 0, Optional.empty(), "") : saved;
         });
     }
 

@@ -127,7 +127,12 @@ class ReadingController {
 
     record SaveReadings(int version, GearEntry gear) {}
 
-    record Take(int version, int choice, @Nullable String reason) {}
+    /** @param shown the candidate as it stood on the screen; another one is then not taken in its place */
+    record Take(
+            int version,
+            int choice,
+            ReadingService.@Nullable AnswerShown shown,
+            @Nullable String reason) {}
 
     /** @param parameter the number that belongs to it, if any */
     record KindView(
@@ -219,6 +224,12 @@ class ReadingController {
     /** Takes one of the answers for the gear's. */
     @PostMapping("/api/reading/{jobId}/take")
     ReadingService.GearRead take(Here here, @PathVariable long jobId, @RequestBody Take take) {
-        return readings.take(here, jobId, take.version(), take.choice(), take.reason() == null ? "" : take.reason());
+        return readings.take(
+                here,
+                jobId,
+                take.version(),
+                take.choice(),
+                Optional.ofNullable(take.shown()),
+                take.reason() == null ? "" : take.reason());
     }
 }

@@ -210,13 +210,27 @@ public class ReadingService {
         return Entered.ofField(field, () -> LengthEntry.parse(typed)).meanMm();
     }
 
+    /** A candidate as it stood on the screen of whoever pressed. */
+    public record AnswerShown(int toothCount, double module, double pressureAngleDeg, double addendumCoefficient) {
+        /** A module of no series is fitted anew with each reading; so near, relative, it is the same to order by. */
+        private static final double SAME_MODULE = 0.005;
+
+        boolean is(Identified.CandidateView c) {
+            return c.toothCount() == toothCount
+                    && Math.abs(c.module() / module - 1) < SAME_MODULE
+                    && Math.abs(c.pressureAngleDeg() - pressureAngleDeg) < 0.01
+                    && Math.abs(c.addendumCoefficient() - addendumCoefficient) < 0.01;
+        }
+    }
+
     /**
      * Takes one of the answers for the gear's. Another than the most probable wants a reason.
      *
      * @param choice number of the candidate in the answer to the saved readings, from 0
+     * @param shown what stood there; where another stands now, since a reading came between, nothing is taken
      */
     @Transactional
-    public GearRead take(Here here, long jobId, int version, int choice, String reason) {
+    public GearRead take(Here here, long jobId, int version, int choice, Optional<AnswerShown> shown, String reason) {
         GearRead now = read(here, jobId);
         if (now.version() != version) {
             throw new Stale(now);
@@ -226,10 +240,15 @@ public class ReadingService {
         if (choice < 0 || choice >= answer.candidates().size()) {
             throw Refused.at("choice", "reading.pick");
         }
+        Identified.CandidateView chosen = answer.candidates().get(choice);
+        if (shown.isPresent() && !shown.get().is(chosen)) {
+            throw Refused.at(
+                    "choice", "reading.answerChanged", "gear", chosen.fullName(), "teeth", chosen.toothCount());
+        }
         if (choice > 0 && reason.isBlank()) {
             throw Refused.at("reason", "reading.whyNotFirst");
         }
-        TakenGear gear = taken(answer.candidates().get(choice), now.hand(), reason);
+        TakenGear gear = taken(chosen, now.hand(), reason);
         raiseVersion(here, jobId, version);
         store.take(here, jobId, gear);
         jobs.markDone(here, jobId, Step.READ);
