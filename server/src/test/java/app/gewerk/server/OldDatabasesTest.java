@@ -116,7 +116,7 @@ class OldDatabasesTest {
         return JSON.readTree(answer.body());
     }
 
-    private static final int LATEST = 20;
+    private static final int LATEST = 21;
 
     @ParameterizedTest
     @ValueSource(ints = {1, 2, 3, 4, 15, LATEST})
