@@ -148,7 +148,7 @@ public final class Bench {
         paths.put("readings", "/api/reading/19");
         paths.put("journal", "/api/job/19/journal");
         paths.put("find, common word", "/api/job?find=clicks");
-        paths.put("find, rare word", "/api/job?find=telescope%20wander");
+        paths.put("find, two words", "/api/job?find=telescope%20wander");
         paths.put("find, no such word", "/api/job?find=nosuchword");
         paths.put("machines as one types", "/api/device?find=van");
         paths.put("at the counter", HandBench.COUNTER);

@@ -124,14 +124,30 @@ final class ExactPosterior {
 
     /** Probability of each answer. */
     Map<String, Double> probabilities() {
+        return probabilities(evidence(m -> true));
+    }
+
+    private static Map<String, Double> probabilities(Map<String, Double> evidence) {
+        double sum = evidence.values().stream().mapToDouble(v -> v).sum();
+        Map<String, Double> probabilities = new HashMap<>(evidence);
+        probabilities.replaceAll((k, v) -> v / sum);
+        return probabilities;
+    }
+
+    /** How probable the readings are with each answer, times how common that is among these makings. */
+    private Map<String, Double> evidence(java.util.function.Predicate<SimulatedGear.Making> which) {
         Map<String, Double> evidence = new HashMap<>();
+        double all = 0;
         for (SimulatedGear.Making making : SimulatedGear.MAKINGS) {
-            double weight = near(making) ? evidence(making) : 0;
-            if (weight > 0) {
-                evidence.merge(making.answer(), weight, Double::sum);
+            if (which.test(making)) {
+                all += told.commonness(making);
+                double weight = near(making) ? evidence(making) : 0;
+                if (weight > 0) {
+                    evidence.merge(making.answer(), weight, Double::sum);
+                }
             }
         }
-        double sum = evidence.values().stream().mapToDouble(v -> v).sum();
+        double sum = all;
         evidence.replaceAll((k, v) -> v / sum);
         return evidence;
     }
@@ -144,7 +160,22 @@ final class ExactPosterior {
 
     /** Where the gear stands among all answers, the likeliest first. */
     Ranked ranked(SimulatedGear gear) {
-        Map<String, Double> exact = probabilities();
+        return ranked(gear, probabilities());
+    }
+
+    /**
+     * The same for who knows that a gear is drawn, read and worn in one of several ways, each as often, but not in which:
+     * no reader can do better on all of them together.
+     */
+    static Ranked rankedAmong(List<ExactPosterior> ways, SimulatedGear gear) {
+        Map<String, Double> evidence = new HashMap<>();
+        for (ExactPosterior way : ways) {
+            way.evidence(way.told.which()).forEach((answer, weight) -> evidence.merge(answer, weight, Double::sum));
+        }
+        return ranked(gear, probabilities(evidence));
+    }
+
+    private static Ranked ranked(SimulatedGear gear, Map<String, Double> exact) {
         List<String> answers = exact.entrySet().stream()
                 .sorted(Map.Entry.<String, Double>comparingByValue().reversed())
                 .map(Map.Entry::getKey)
@@ -164,7 +195,9 @@ final class ExactPosterior {
 
     private double evidence(SimulatedGear.Making making, double scale) {
         double unworn = saidWorn || told.wornUnticked() ? 0 : 1 - SimulatedGear.WORN;
-        double worn = SimulatedGear.WORN * (saidWorn ? SimulatedGear.WEAR_NOTICED : 1 - SimulatedGear.WEAR_NOTICED);
+        double worn = told.wornUnticked()
+                ? saidWorn ? 0 : 1
+                : SimulatedGear.WORN * (saidWorn ? SimulatedGear.WEAR_NOTICED : 1 - SimulatedGear.WEAR_NOTICED);
         double sum = 0;
         for (boolean isWorn : new boolean[] {false, true}) {
             double share = isWorn ? worn : unworn;
