@@ -234,7 +234,10 @@ function Reading({
               disabled={edit.busy || take.busy || live.refused !== undefined}
               onPointerDown={() => (pressed.current = meant)}
               // A key presses and lets go at once; between a hand's two another answer may come.
-              onClick={(event) => void takeIt(event.detail === 0 ? meant : pressed.current)}
+              onClick={(event) => {
+                void takeIt(event.detail === 0 ? meant : (pressed.current ?? meant));
+                pressed.current = undefined;
+              }}
             >
               {texts.read.take(candidate.name, candidate.toothCount)}
             </Button>
