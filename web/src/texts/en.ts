@@ -873,6 +873,7 @@ export const en = {
     twin: 'Cannot be told apart yet:',
     sure: 'Sure enough: no more readings would change what to order.',
     nothingParts: 'Nothing more on this gear would decide it.',
+    before: 'As what was read before says:',
     again: 'again',
     sheet: 'candidates at true size',
     sheetTitle: (tray: number) => `Tray ${tray}: which gear is it?`,

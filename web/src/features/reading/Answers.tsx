@@ -10,6 +10,8 @@ import { HowPicture } from './HowPicture';
 /** The candidates with their probabilities; one is chosen to lie on the mat. */
 export function Answers(props: {
   answer: Schemas['Identified'];
+  /** What is typed now cannot be read; this is what was said of the readings before it. */
+  before: boolean;
   chosen: number;
   choose: (index: number) => void;
 }) {
@@ -17,6 +19,7 @@ export function Answers(props: {
   const unit = useUnit();
   return (
     <Box>
+      {props.before && <Box sx={{ color: colour.inkSoft, py: 0.75 }}>{texts.read.before}</Box>}
       {answer.outliers.map((outlier) => (
         <Notice key={outlier.words} look="danger" role="alert">
           <Box>

@@ -19,7 +19,7 @@ import { countingLines, draftOf, gearDraft, gearEntryOf, othersOf, type GearDraf
 import { ReadingMat } from './ReadingMat';
 import { ReadingStrip } from './ReadingStrip';
 import { SheetButton } from './SheetButton';
-import { useIdentify, useSpans } from './useIdentify';
+import { useChosen, useIdentify, useSpans } from './useIdentify';
 import { shopQuery } from '../shop/queries';
 import { gearQuery } from './queries';
 
@@ -55,7 +55,6 @@ function Reading({
   const navigate = useNavigate();
   const shop = useQuery(shopQuery);
   const me = shop.data?.here?.id;
-  const [chosen, setChosen] = useState(0);
   const [overlay, setOverlay] = useState(false);
   const [reason, setReason] = useState('');
   const refresh = useRefreshJob(job.id, 'read');
@@ -82,9 +81,7 @@ function Reading({
   const othersLines = countingLines(others, draft.leftOut);
   const spans = useSpans(draft.teeth);
   const live = useIdentify(draft, spans, othersLines);
-  const candidates = live.answer?.candidates ?? [];
-  const place = chosen < candidates.length ? chosen : 0;
-  const candidate = candidates[place];
+  const { place, choose, step, candidate, other } = useChosen(live.answer);
   const take = useSave(
     ({ version, choice, shown }: { version: number } & Meant) =>
       ask(
@@ -112,7 +109,6 @@ function Reading({
     const saved = edit.changed ? await edit.save() : gear;
     if (saved && (await take.run({ version: saved.version, ...which }))) void navigate(`/job/${job.id}/get`);
   };
-  const step = (by: number) => setChosen(Math.max(0, Math.min(candidates.length - 1, place + by)));
   useKeys({
     o: () => setOverlay((on) => !on),
     'Alt+Enter': () => void takeIt(meant),
@@ -128,7 +124,7 @@ function Reading({
           name={draft.name}
           bore={draft.bore}
           candidate={candidate}
-          other={candidates.find((c) => c !== candidate)}
+          other={other}
           readings={live.answer?.readings ?? []}
           overlay={overlay}
           toggleOverlay={() => setOverlay(!overlay)}
@@ -197,7 +193,7 @@ function Reading({
       )}
       {live.answer && candidate && (
         <>
-          <Answers answer={live.answer} chosen={place} choose={setChosen} />
+          <Answers answer={live.answer} before={live.refused !== undefined} chosen={place} choose={choose} />
           {place > 0 && (
             <TextField
               size="small"
@@ -246,7 +242,7 @@ function Reading({
         </>
       )}
       <Box sx={{ display: 'flex', gap: 2, mt: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
-        {live.answer && candidates.some((c) => c.gear) && (
+        {live.answer?.candidates.some((c) => c.gear) && (
           <SheetButton answer={live.answer} title={texts.read.sheetTitle(job.trayNumber)} />
         )}
         {gear.takenWords && (

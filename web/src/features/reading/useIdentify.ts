@@ -1,4 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { api, ask, Refused, type Schemas } from '../../api/client';
 import { useGearDrawing } from '../../mat/useGearDrawing';
 import { entriesOf, entryOf, type GearDraft, type Line, type Spans } from './draft';
@@ -65,8 +66,10 @@ export function useIdentify(draft: GearDraft, spans: Spans, others: Line[] = [])
     placeholderData: keepPreviousData,
     staleTime: Infinity,
   });
+  const [lastGood, setLastGood] = useState<Schemas['Identified']>();
+  if (query.data && query.data !== lastGood) setLastGood(query.data);
   const refused = query.error instanceof Refused ? query.error : undefined;
-  const answer = readings.length > 0 ? query.data : undefined;
+  const answer = readings.length > 0 ? (query.data ?? (refused && lastGood)) : undefined;
   const place = (row: number) => {
     const field = entries.field.get(row);
     const index = field === undefined ? -1 : Number(/\d+/.exec(field)?.[0]);
@@ -90,6 +93,22 @@ export function useIdentify(draft: GearDraft, spans: Spans, others: Line[] = [])
       const { ofMate } = place(row);
       return candidate?.residuals.find((r) => r.words === reading?.words && r.ofMate === ofMate);
     },
+  };
+}
+
+/** One of the answers lies on the mat: the first, until another is chosen. */
+export function useChosen(answer: Schemas['Identified'] | undefined) {
+  const [wanted, choose] = useState(0);
+  const candidates = answer?.candidates ?? [];
+  const place = wanted < candidates.length ? wanted : 0;
+  const candidate = candidates[place];
+  return {
+    place,
+    choose,
+    step: (by: number) => choose(Math.max(0, Math.min(candidates.length - 1, place + by))),
+    candidate,
+    /** To lay over it. */
+    other: candidates.find((c) => c !== candidate),
   };
 }
 

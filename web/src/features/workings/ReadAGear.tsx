@@ -12,20 +12,17 @@ import { EMPTY_GEAR, gearDraft } from '../reading/draft';
 import { ReadingMat } from '../reading/ReadingMat';
 import { ReadingStrip } from '../reading/ReadingStrip';
 import { SheetButton } from '../reading/SheetButton';
-import { useIdentify, useSpans } from '../reading/useIdentify';
+import { useChosen, useIdentify, useSpans } from '../reading/useIdentify';
 import { WorkingsHead } from './WorkingsHead';
 
 /** Which gear is it, without a job. */
 export default function ReadAGear() {
   const [kept, setDraft] = useDraft('workings-read', gearDraft);
-  const [chosen, setChosen] = useState(0);
   const [overlay, setOverlay] = useState(false);
   const draft = kept ?? EMPTY_GEAR;
   const spans = useSpans(draft.teeth);
   const live = useIdentify(draft, spans);
-  const candidate = live.answer?.candidates[chosen] ?? live.answer?.candidates[0];
-  const step = (by: number) =>
-    setChosen((now) => Math.max(0, Math.min((live.answer?.candidates.length ?? 1) - 1, now + by)));
+  const { place, choose, step, candidate, other } = useChosen(live.answer);
   useKeys({ o: () => setOverlay((on) => !on), ArrowDown: () => step(1), ArrowUp: () => step(-1) });
   return (
     <Frame
@@ -34,7 +31,7 @@ export default function ReadAGear() {
           name=""
           bore={draft.bore}
           candidate={candidate}
-          other={live.answer?.candidates.find((c) => c !== candidate)}
+          other={other}
           readings={live.answer?.readings ?? []}
           overlay={overlay}
           toggleOverlay={() => setOverlay(!overlay)}
@@ -58,7 +55,7 @@ export default function ReadAGear() {
       )}
       {live.answer && (
         <>
-          <Answers answer={live.answer} chosen={chosen} choose={setChosen} />
+          <Answers answer={live.answer} before={live.refused !== undefined} chosen={place} choose={choose} />
           {live.answer.candidates.some((c) => c.gear) && (
             <SheetButton answer={live.answer} title={texts.read.title} />
           )}

@@ -249,6 +249,9 @@ class MannersTest {
         assertThat(technician.text("13.000 ± 0.031")).isVisible();
         technician.field("span over 3").fill("wide");
         assertThat(technician.page.getByRole(AriaRole.ALERT)).containsText("\"wide\" is not a length");
+        assertThat(technician.text("As what was read before says")).isVisible();
+        assertThat(technician.page.getByRole(AriaRole.RADIOGROUP)).isVisible();
+        assertThat(technician.button(Pattern.compile("^It is "))).isDisabled();
         assertThat(technician.field("over the tips")).hasValue("13,00");
         technician.field("span over 3").fill("3.86");
         assertThat(technician.page.getByRole(AriaRole.ALERT)).hasCount(0);
