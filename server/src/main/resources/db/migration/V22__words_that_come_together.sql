@@ -25,8 +25,8 @@ begin
             rarest := least(rarest, (plan -> 0 -> 'Plan' ->> 'Plan Rows')::float);
             all_jobs := coalesce(all_jobs, rarest);
         end loop;
-        -- Half as many as are asked for are worth a try: an estimate is no count.
-        if 2 * newest * rarest > most * all_jobs then
+        -- Half as many as are asked for are worth a try: an estimate is no count. Of fewer jobs all are looked through anyway.
+        if all_jobs > newest and 2 * newest * rarest > most * all_jobs then
             execute 'select array(select id from (select id, find_text from job where ' || of_shop
                 || ' order by id desc limit $4) newest where ' || array_to_string(words, ' and ')
                 || ' order by id desc limit $3)'

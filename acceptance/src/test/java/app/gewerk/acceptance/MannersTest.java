@@ -92,19 +92,24 @@ class MannersTest {
         }
     }
 
-    /** What comes while the mouse is down does not move the button from under it, so that the press would go nowhere. */
-    @Test
-    void anAnswerThatComesWhileOnePressesMovesNothingAway() {
-        technician.open("/job/" + newJob() + "/read");
+    /** Types over the tips, and the mouse goes down on a button before what that says has come; it comes then. */
+    private void pressedWhileTheAnswerComes(String typed, Locator button) {
         List<Route> held = new ArrayList<>();
         technician.page.route("**/identify", held::add);
-        technician.field("teeth").fill("30");
-        technician.field("over the tips").fill("16.00");
-        technician.button("keep the readings").hover();
+        technician.field("over the tips").fill(typed);
+        button.hover();
         technician.page.waitForCondition(() -> !held.isEmpty());
         technician.page.mouse().down();
         technician.page.unroute("**/identify");
         held.forEach(Route::resume);
+    }
+
+    /** What comes while the mouse is down does not move the button from under it, so that the press would go nowhere. */
+    @Test
+    void anAnswerThatComesWhileOnePressesMovesNothingAway() {
+        technician.open("/job/" + newJob() + "/read");
+        technician.field("teeth").fill("30");
+        pressedWhileTheAnswerComes("16.00", technician.button("keep the readings"));
         technician.page.getByRole(AriaRole.RADIOGROUP).waitFor();
         technician.page.waitForResponse(
                 response -> response.request().method().equals("PUT") && response.ok(),
@@ -120,14 +125,7 @@ class MannersTest {
         technician.field("over the tips").fill("16.00");
         Locator take = technician.button(Pattern.compile("^It is "));
         assertThat(take).containsText("0.5 module");
-        List<Route> held = new ArrayList<>();
-        technician.page.route("**/identify", held::add);
-        technician.field("over the tips").fill("16.93");
-        take.hover();
-        technician.page.waitForCondition(() -> !held.isEmpty());
-        technician.page.mouse().down();
-        technician.page.unroute("**/identify");
-        held.forEach(Route::resume);
+        pressedWhileTheAnswerComes("16.93", take);
         assertThat(take).containsText("48 pitch");
         technician.page.mouse().up();
         assertThat(technician.text("Nothing was taken: another answer has come since you pressed, 48 pitch"))
@@ -135,7 +133,9 @@ class MannersTest {
         assertThat(gewerk.get("/api/reading/" + job).body()).doesNotContain("takenWords");
         take.click();
         technician.page.waitForURL("**/job/" + job + "/get");
-        assertThat(gewerk.get("/api/reading/" + job).body()).contains("48 pitch");
+        assertThat(gewerk.get("/api/reading/" + job).body())
+                .contains("48 pitch")
+                .contains("takenWords");
     }
 
     @Test

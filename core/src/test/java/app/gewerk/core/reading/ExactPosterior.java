@@ -4,6 +4,7 @@ import app.gewerk.core.words.Refused;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 import org.hipparchus.linear.Array2DRowRealMatrix;
 import org.hipparchus.linear.CholeskyDecomposition;
 import org.hipparchus.linear.RealMatrix;
@@ -135,20 +136,17 @@ final class ExactPosterior {
     }
 
     /** How probable the readings are with each answer, times how common that is among these makings. */
-    private Map<String, Double> evidence(java.util.function.Predicate<SimulatedGear.Making> which) {
+    private Map<String, Double> evidence(Predicate<SimulatedGear.Making> which) {
+        List<SimulatedGear.Making> these =
+                SimulatedGear.MAKINGS.stream().filter(which).toList();
+        double all = these.stream().mapToDouble(told::commonness).sum();
         Map<String, Double> evidence = new HashMap<>();
-        double all = 0;
-        for (SimulatedGear.Making making : SimulatedGear.MAKINGS) {
-            if (which.test(making)) {
-                all += told.commonness(making);
-                double weight = near(making) ? evidence(making) : 0;
-                if (weight > 0) {
-                    evidence.merge(making.answer(), weight, Double::sum);
-                }
+        for (SimulatedGear.Making making : these) {
+            double weight = near(making) ? evidence(making) / all : 0;
+            if (weight > 0) {
+                evidence.merge(making.answer(), weight, Double::sum);
             }
         }
-        double sum = all;
-        evidence.replaceAll((k, v) -> v / sum);
         return evidence;
     }
 

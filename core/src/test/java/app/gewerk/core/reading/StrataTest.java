@@ -127,22 +127,20 @@ class StrataTest {
 
     private static Outcome best(Stratum stratum, SimulatedGear gear, List<Reading> readings) {
         ExactPosterior.Ranked exact = TOGETHER
-                ? ExactPosterior.rankedAmong(
-                        STRATA.stream()
-                                .filter(StrataTest::exactlyKnown)
-                                // How often it was read, and how finely, anybody sees.
-                                .filter(s -> s.conditions.repeats() == stratum.conditions.repeats()
-                                        && s.conditions.stepMm() == stratum.conditions.stepMm())
-                                .map(s -> told(
-                                        s,
-                                        gear,
-                                        readings,
-                                        List.of(new ExactPosterior.OffSize(1, s.conditions.scale()))))
-                                .toList(),
-                        gear)
+                ? ExactPosterior.rankedAmong(toldOfAll(stratum.conditions, gear, readings), gear)
                 : told(stratum, gear, readings, stratum.conditions.scale() == 0 ? ExactPosterior.AS_DRAWN : OFF_SIZES)
                         .ranked(gear);
         return new Outcome(exact.claimed(), exact.place(), Optional.empty());
+    }
+
+    /** One for each stratum that it may be of: how often it was read, and how finely, anybody sees. */
+    private static List<ExactPosterior> toldOfAll(
+            SimulatedGear.Conditions of, SimulatedGear gear, List<Reading> readings) {
+        return STRATA.stream()
+                .filter(StrataTest::exactlyKnown)
+                .filter(s -> s.conditions.repeats() == of.repeats() && s.conditions.stepMm() == of.stepMm())
+                .map(s -> told(s, gear, readings, List.of(new ExactPosterior.OffSize(1, s.conditions.scale()))))
+                .toList();
     }
 
     private static ExactPosterior told(

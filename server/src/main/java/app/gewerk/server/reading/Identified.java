@@ -3,6 +3,7 @@ package app.gewerk.server.reading;
 import app.gewerk.core.Wire;
 import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.ProfileShift;
+import app.gewerk.core.reading.AnswerShown;
 import app.gewerk.core.reading.Candidate;
 import app.gewerk.core.reading.Identification;
 import app.gewerk.core.reading.Measured;
@@ -65,7 +66,12 @@ public record Identified(
             double probability,
             Say shift,
             Optional<GearSpec> gear,
-            List<ResidualView> residuals) {}
+            List<ResidualView> residuals) {
+
+        AnswerShown shown() {
+            return new AnswerShown(toothCount, module, pressureAngleDeg, addendumCoefficient);
+        }
+    }
 
     public record ExpectationView(Say candidate, double expected) {}
 

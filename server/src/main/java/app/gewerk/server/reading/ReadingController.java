@@ -6,6 +6,7 @@ import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Span;
+import app.gewerk.core.reading.AnswerShown;
 import app.gewerk.core.reading.Measured;
 import app.gewerk.core.reading.ReadingKind;
 import app.gewerk.core.reading.ToothCount;
@@ -131,7 +132,7 @@ class ReadingController {
     record Take(
             int version,
             int choice,
-            ReadingService.@Nullable AnswerShown shown,
+            @Nullable AnswerShown shown,
             @Nullable String reason) {}
 
     /** @param parameter the number that belongs to it, if any */

@@ -5,6 +5,7 @@ import app.gewerk.core.gear.GearKind;
 import app.gewerk.core.gear.Mates;
 import app.gewerk.core.gear.ProfileShift;
 import app.gewerk.core.job.Step;
+import app.gewerk.core.reading.AnswerShown;
 import app.gewerk.core.reading.LengthEntry;
 import app.gewerk.core.reading.Measured;
 import app.gewerk.core.reading.Reading;
@@ -210,19 +211,6 @@ public class ReadingService {
         return Entered.ofField(field, () -> LengthEntry.parse(typed)).meanMm();
     }
 
-    /** A candidate as it stood on the screen of whoever pressed. */
-    public record AnswerShown(int toothCount, double module, double pressureAngleDeg, double addendumCoefficient) {
-        /** A module of no series is fitted anew with each reading; so near, relative, it is the same to order by. */
-        private static final double SAME_MODULE = 0.005;
-
-        boolean is(Identified.CandidateView c) {
-            return c.toothCount() == toothCount
-                    && Math.abs(c.module() / module - 1) < SAME_MODULE
-                    && Math.abs(c.pressureAngleDeg() - pressureAngleDeg) < 0.01
-                    && Math.abs(c.addendumCoefficient() - addendumCoefficient) < 0.01;
-        }
-    }
-
     /**
      * Takes one of the answers for the gear's. Another than the most probable wants a reason.
      *
@@ -241,7 +229,7 @@ public class ReadingService {
             throw Refused.at("choice", "reading.pick");
         }
         Identified.CandidateView chosen = answer.candidates().get(choice);
-        if (shown.isPresent() && !shown.get().is(chosen)) {
+        if (shown.isPresent() && !shown.get().sameAs(chosen.shown())) {
             throw Refused.at(
                     "choice", "reading.answerChanged", "gear", chosen.fullName(), "teeth", chosen.toothCount());
         }
