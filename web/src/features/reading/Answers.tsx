@@ -84,6 +84,11 @@ export function Answers(props: {
           />
         ))}
       </Box>
+      {answer.weighedWith && (
+        <Box sx={{ fontSize: 13.5, color: colour.inkSoft, lineHeight: 1.25, py: 0.75 }}>
+          {answer.weighedWith}.
+        </Box>
+      )}
     </Box>
   );
 }

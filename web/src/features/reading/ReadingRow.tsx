@@ -6,7 +6,7 @@ import { colour, font } from '../../theme';
 import { PlainButton } from '../../parts/PlainButton';
 import { FigureInput } from '../../parts/FigureInput';
 
-const WIDTH = '30px 158px minmax(96px, 1fr) 124px 72px';
+const WIDTH = '30px 158px minmax(96px, 1fr) 136px 72px';
 
 export function Row(props: {
   mark: MarkName;

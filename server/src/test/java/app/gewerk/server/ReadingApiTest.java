@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import jakarta.servlet.http.Cookie;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
@@ -210,6 +211,72 @@ class ReadingApiTest {
         assertThat(api.post(mara, take, Map.of("version", 4, "choice", 0, "shown", shown))
                         .status())
                 .isEqualTo(200);
+    }
+
+    /** Read, taken, put right in that way, proven, and handed back. */
+    private long handedBack(String way, String tip, String span) {
+        long job = api.job(mara, "gear stripped");
+        keep(
+                mara,
+                job,
+                1,
+                gear(List.of(
+                        Map.of("what", "tipDiameter", "typed", tip),
+                        Map.of("what", "span", "parameter", 4, "typed", span))));
+        assertThat(api.post(mara, "/api/reading/" + job + "/take", Map.of("version", 2, "choice", 0))
+                        .status())
+                .isEqualTo(200);
+        owner.execute("insert into decision (shop_id, job_id, way, reason, decided_by, decided_at) "
+                + "select shop_id, id, '" + way
+                + "', '', (select min(id) from person p where p.shop_id = job.shop_id), now() "
+                + "from job where id = " + job);
+        owner.execute(
+                "update job set steps_done = steps_done || array['prove'], place = 'putAway', moved_at = now() where id = "
+                        + job);
+        return job;
+    }
+
+    private JsonNode openGear() {
+        long job = api.job(mara, "another gear");
+        return keep(mara, job, 1, gear(List.of(Map.of("what", "tipDiameter", "typed", "12.97"))))
+                .body()
+                .path("answer");
+    }
+
+    /** Of those that could have been proven right by running only, and only as long as they are out. */
+    @Test
+    void gearsProvenHereHaveASayInTheNext() {
+        JsonNode before = openGear();
+        assertThat(before.has("weighedWith")).isFalse();
+        List<Long> out = new ArrayList<>();
+        try {
+            out.add(handedBack("glue", "13.00", "5.33"));
+            assertThat(openGear().has("weighedWith")).isFalse();
+            out.add(handedBack("print", "13.00", "5.33"));
+            assertThat(openGear().path("weighedWith").asString()).startsWith("Weighed with the one gear proven here");
+            for (int i = 0; i < 4; i++) {
+                out.add(handedBack("buy", "13.01", "5.32"));
+            }
+            JsonNode after = openGear();
+            assertThat(after.path("weighedWith").asString()).startsWith("Weighed with the 5 gears proven here");
+            JsonNode first = after.path("candidates").get(0);
+            assertThat(first.path("module").asDouble()).isEqualTo(0.5);
+            assertThat(first.path("probability").asDouble())
+                    .isGreaterThan(
+                            before.path("candidates").get(0).path("probability").asDouble() + 0.002);
+            Map<String, Object> typed = Map.of(
+                    "toothCount",
+                    Map.of("exactly", 24),
+                    "readings",
+                    List.of(Map.of("what", "tipDiameter", "typed", "12.97")));
+            assertThat(api.post(mara, "/api/workings/reading/identify", typed).text())
+                    .contains("5 gears proven here");
+        } finally {
+            out.forEach(job ->
+                    owner.execute("update job set place = 'onTheBench', tray_number = 5000 + id where id = " + job));
+        }
+        assertThat(openGear().path("candidates").get(0).path("probability").asDouble())
+                .isEqualTo(before.path("candidates").get(0).path("probability").asDouble());
     }
 
     @Test

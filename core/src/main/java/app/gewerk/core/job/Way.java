@@ -37,6 +37,11 @@ public enum Way {
         return this == BUY || this == METAL;
     }
 
+    /** True when a gear came in that is what the readings made it: whether it runs shows whether they were right. */
+    public boolean triesTheReading() {
+        return this == BUY || this == METAL || this == PRINT;
+    }
+
     /** True when the gear is made here, with dust, fumes and resin. */
     public boolean makes() {
         return this == PRINT || this == CAST;

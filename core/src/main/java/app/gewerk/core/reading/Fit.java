@@ -25,14 +25,13 @@ final class Fit {
         /** Spread of a mate's size from its drawing (relative, from memory). */
         private static final double MATE_SCALE_DEVIATION = 0.005;
 
-        /** How often a gear nobody called worn is, and how much is gone then, beside what grows with the teeth (from memory). */
-        private static final double WORN_UNNOTICED = 0.17;
-
+        /** How much is gone of a gear nobody called worn that is, beside what grows with the teeth (from memory). */
         private static final double UNNOTICED_MM = 0.06;
 
         /** How often a ring's teeth are cut shorter so that its pinion clears them (from memory). */
         private static final double RING_SHORTENED = 0.4;
 
+        final ScalePrior scale;
         final double[] mean;
         final double[] variance;
         /** Which quantities are not known from the start; the others stay as they are, whatever is read. */
@@ -48,7 +47,9 @@ final class Fit {
                 ScalePrior scale,
                 ShiftPrior shift,
                 ShiftPrior mateShift,
-                boolean worn) {
+                boolean worn,
+                double wornUnnoticed) {
+            this.scale = scale;
             double module = hypothesis.pitch().module();
             double root = Math.sqrt(module);
             mean = new double[given.dimensions()];
@@ -73,7 +74,7 @@ final class Fit {
                 wearShare = new double[] {1 - RING_SHORTENED, RING_SHORTENED};
                 wearScaleMm = new double[] {0.006, 0.3 * module};
             } else {
-                wearShare = new double[] {1 - WORN_UNNOTICED, WORN_UNNOTICED};
+                wearShare = new double[] {1 - wornUnnoticed, wornUnnoticed};
                 wearScaleMm = new double[] {0.006, 0.5 * much + UNNOTICED_MM};
             }
         }
@@ -128,6 +129,7 @@ final class Fit {
     private double[] covariance;
     private double wearMm;
     private double wearVariance;
+    private double wornShare;
     private double logEvidence;
 
     private Fit(
@@ -199,6 +201,7 @@ final class Fit {
         meanPerWear = filter.perWear;
         wearMm = filter.wearMean;
         wearVariance = filter.wearVariance;
+        wornShare = filter.wornShare;
         mean = new double[prior.mean.length];
         for (int j = 0; j < mean.length; j++) {
             mean[j] = prior.mean[j] + filter.offset[j] + meanPerWear[j] * wearMm;
@@ -218,6 +221,8 @@ final class Fit {
         private double pull;
         private double wearMean;
         private double wearVariance;
+        /** Chance of the last kind of wear, the most there is. */
+        private double wornShare;
 
         Filter(int dimensions) {
             d = dimensions;
@@ -251,6 +256,7 @@ final class Fit {
             pull = 0;
             wearMean = 0;
             wearVariance = 0;
+            wornShare = prior.wearShare[prior.wearShare.length - 1];
             for (int i = 0; i < given.count(); i++) {
                 if ((leftOut >> i & 1) != 0) {
                     continue;
@@ -300,12 +306,14 @@ final class Fit {
             for (int w = 0; w < kinds; w++) {
                 double share = Math.exp(log[w] - most);
                 double gradient = 1 / prior.wearScaleMm[w] - pull;
+                wornShare = share;
                 double one = mean(curvature, gradient);
                 sum += share;
                 wearMean += share * one;
                 square += share * (one * one + variance(curvature, gradient, one));
             }
             wearMean /= sum;
+            wornShare /= sum;
             wearVariance = Math.max(0, square / sum - wearMean * wearMean);
             return most + Math.log(sum);
         }
@@ -350,6 +358,15 @@ final class Fit {
             }
         }
         return worst;
+    }
+
+    ScalePrior scale() {
+        return prior.scale;
+    }
+
+    /** Chance that it is worn more than a fresh part, or, of a ring, cut shorter. */
+    double wornShare() {
+        return wornShare;
     }
 
     /** ln of prior × evidence. */

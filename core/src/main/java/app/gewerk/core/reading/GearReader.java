@@ -38,14 +38,14 @@ public final class GearReader {
 
     /** With pitches and racks as common as Gewerk ships them. */
     public static Identification identify(Question question) {
-        return identify(question, Series.shipped());
+        return identify(question, Beforehand.shipped());
     }
 
     /**
      * @throws Refused in words, when the readings cannot be of one gear
      */
-    public static Identification identify(Question question, Series series) {
-        List<Weighted> posterior = posterior(question, series);
+    public static Identification identify(Question question, Beforehand beforehand) {
+        List<Weighted> posterior = posterior(question, beforehand);
         List<Candidate> candidates = candidates(posterior, question);
         double notStandard = Weighted.share(posterior, fit -> !fit.hypothesis().standard());
         List<Identification.Outlier> outliers = outliers(posterior, question);
@@ -64,11 +64,15 @@ public final class GearReader {
 
     /** Which gears it may be, the likeliest first, without what to measure next. */
     static List<Candidate> candidates(Question question) {
-        return candidates(posterior(question, Series.shipped()), question);
+        return candidates(question, Beforehand.shipped());
     }
 
-    private static List<Weighted> posterior(Question question, Series series) {
-        List<Weighted> posterior = Weighing.posterior(question, series);
+    static List<Candidate> candidates(Question question, Beforehand beforehand) {
+        return candidates(posterior(question, beforehand), question);
+    }
+
+    private static List<Weighted> posterior(Question question, Beforehand beforehand) {
+        List<Weighted> posterior = Weighing.posterior(question, beforehand);
         if (posterior.isEmpty()) {
             throw new Refused("reading.nothingFits");
         }

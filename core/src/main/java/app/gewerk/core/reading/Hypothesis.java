@@ -2,6 +2,7 @@ package app.gewerk.core.reading;
 
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.Pitch;
+import java.util.Optional;
 
 /**
  * One answer the reader can give before it has seen a reading.
@@ -13,4 +14,14 @@ import app.gewerk.core.gear.Pitch;
 record Hypothesis(Pitch pitch, BasicRack rack, boolean standard, boolean free, double prior) {
     /** Distance of the starting places for a free module, in ln m. */
     static final double FREE_STEP = 0.04;
+
+    /** Nothing of a gear of no series. */
+    Optional<Pitch> series() {
+        return free ? Optional.empty() : Optional.of(pitch);
+    }
+
+    /** Of racks as they are common for diametral pitches. */
+    boolean inch() {
+        return pitch.system() == Pitch.System.DIAMETRAL_PITCH;
+    }
 }

@@ -7,6 +7,10 @@ import app.gewerk.core.knowledge.Knowledge;
 import app.gewerk.core.knowledge.Row;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 
 /** Every pitch with each basic rack, and how common they are in small plastic machines. */
 public final class Series {
@@ -18,6 +22,9 @@ public final class Series {
 
     private static final double SMALLEST_FREE = 0.15;
     private static final double LARGEST_FREE = 6.5;
+
+    /** As many gears proven in a shop weigh as much as what is said beforehand (from memory). */
+    private static final double WORTH_GEARS = 100;
 
     private static final Series SHIPPED = of(Knowledge.shipped());
 
@@ -37,6 +44,72 @@ public final class Series {
                 .filter(h -> !h.free())
                 .map(Hypothesis::pitch)
                 .distinct()
+                .toList();
+    }
+
+    /** Those of one pitch, in racks of one angle and addendum. */
+    Series only(Pitch pitch, double pressureAngleDeg, double addendumCoefficient) {
+        return new Series(all.stream()
+                .filter(h -> !h.free()
+                        && h.pitch().equals(pitch)
+                        && Racks.of(h).equals(new Racks(h.inch(), pressureAngleDeg, addendumCoefficient)))
+                .toList());
+    }
+
+    /** Racks that make the same answer, beside those of the same measures. */
+    private record Racks(boolean inch, double pressureAngleDeg, double addendumCoefficient) {
+        static Racks of(Hypothesis h) {
+            return new Racks(h.inch(), h.rack().pressureAngleDeg(), h.rack().addendumCoefficient());
+        }
+
+        static Racks of(ProvenGear gear) {
+            return new Racks(gear.inch(), gear.pressureAngleDeg(), gear.addendumCoefficient());
+        }
+    }
+
+    /** With pitches and racks as common as gears have proven to be, what is said of them counted as so many gears more. */
+    Series after(List<ProvenGear> proven) {
+        if (proven.isEmpty()) {
+            return this;
+        }
+        Map<Optional<Pitch>, Double> ofPitch = shares(Hypothesis::series);
+        Map<Racks, Double> ofRacks = shares(Racks::of);
+        Map<Boolean, Double> ofInch = shares(Hypothesis::inch);
+        Map<Optional<Pitch>, Long> pitches = counts(proven, ProvenGear::pitch);
+        Map<Racks, Long> racks = counts(proven, Racks::of);
+        Map<Boolean, Long> inches = counts(proven, ProvenGear::inch);
+        return new Series(normalised(all.stream()
+                .map(h -> {
+                    Racks rack = Racks.of(h);
+                    double pitchTimes =
+                            times(pitches.getOrDefault(h.series(), 0L), proven.size(), ofPitch.get(h.series()));
+                    double rackTimes = times(
+                            racks.getOrDefault(rack, 0L),
+                            inches.getOrDefault(h.inch(), 0L),
+                            ofRacks.get(rack) / ofInch.get(h.inch()));
+                    return new Hypothesis(
+                            h.pitch(), h.rack(), h.standard(), h.free(), h.prior() * pitchTimes * rackTimes);
+                })
+                .toList()));
+    }
+
+    private <K> Map<K, Double> shares(Function<Hypothesis, K> by) {
+        return all.stream().collect(Collectors.groupingBy(by, Collectors.summingDouble(Hypothesis::prior)));
+    }
+
+    private static <K> Map<K, Long> counts(List<ProvenGear> proven, Function<ProvenGear, K> by) {
+        return proven.stream().collect(Collectors.groupingBy(by, Collectors.counting()));
+    }
+
+    /** By how much commoner something is that was said to have a share and was so many of all; what was ruled out stays so. */
+    private static double times(long found, long of, double share) {
+        return share == 0 ? 1 : (WORTH_GEARS * share + found) / ((WORTH_GEARS + of) * share);
+    }
+
+    private static List<Hypothesis> normalised(List<Hypothesis> hypotheses) {
+        double sum = hypotheses.stream().mapToDouble(Hypothesis::prior).sum();
+        return hypotheses.stream()
+                .map(h -> new Hypothesis(h.pitch(), h.rack(), h.standard(), h.free(), h.prior() / sum))
                 .toList();
     }
 
@@ -81,9 +154,6 @@ public final class Series {
                         start, choice.rack, false, true, NOT_OF_ANY_SERIES / (places + 1) * choice.metric));
             }
         }
-        double sum = all.stream().mapToDouble(Hypothesis::prior).sum();
-        return new Series(all.stream()
-                .map(h -> new Hypothesis(h.pitch(), h.rack(), h.standard(), h.free(), h.prior() / sum))
-                .toList());
+        return new Series(normalised(all));
     }
 }

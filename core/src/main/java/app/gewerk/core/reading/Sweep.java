@@ -49,6 +49,8 @@ final class Sweep {
 
     private final Question question;
     private final Series series;
+    private final PartsPrior parts;
+    private final List<ScalePrior> scales;
     private final double logFactor;
     private final LinearModel.Given given;
     private final Fit.Filter filter;
@@ -60,9 +62,11 @@ final class Sweep {
     private double best;
 
     /** @param best ln of the best weight of the sweeps before */
-    Sweep(Question question, Series series, double logFactor, int fewestSlips, int mostSlips, double best) {
+    Sweep(Question question, Beforehand beforehand, double logFactor, int fewestSlips, int mostSlips, double best) {
         this.question = question;
-        this.series = series;
+        series = beforehand.series();
+        parts = beforehand.parts();
+        scales = ScalePrior.of(question.swollen(), parts);
         this.logFactor = logFactor;
         this.best = best;
         given = new LinearModel.Given(question);
@@ -187,7 +191,7 @@ final class Sweep {
     /** Weighs the same with each of the narrow priors there are. */
     private void narrow(Wide w) {
         double log = logCount(w.hypothesis, w.toothCount) + slips(w.leftOut);
-        for (ScalePrior scale : ScalePrior.of(w.hypothesis, question.swollen())) {
+        for (ScalePrior scale : ScalePrior.of(w.hypothesis, scales)) {
             for (ShiftPrior shift : shifts(w.hypothesis, w.toothCount)) {
                 for (ShiftPrior mateShift : mateShifts(w.hypothesis)) {
                     Budget.spend();
@@ -207,7 +211,7 @@ final class Sweep {
     }
 
     private Fit.Prior prior(Hypothesis hypothesis, int z, ScalePrior scale, ShiftPrior shift, ShiftPrior mateShift) {
-        return new Fit.Prior(given, hypothesis, z, scale, shift, mateShift, question.worn());
+        return new Fit.Prior(given, hypothesis, z, scale, shift, mateShift, question.worn(), parts.wornUnnoticed());
     }
 
     private double slips(long leftOut) {

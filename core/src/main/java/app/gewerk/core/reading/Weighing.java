@@ -25,19 +25,19 @@ final class Weighing {
     private static final double SUSPICIOUS_SIGMAS = 3.5;
 
     private final Question question;
-    private final Series series;
+    private final Beforehand beforehand;
     private final List<Fit> fits = new ArrayList<>();
     /** ln of the best weight so far, about the common point. */
     private double best = Double.NEGATIVE_INFINITY;
 
-    private Weighing(Question question, Series series) {
-        this.series = series;
+    private Weighing(Question question, Beforehand beforehand) {
+        this.beforehand = beforehand;
         this.question = question;
     }
 
     /** What can still matter, with its probability; the rest to 1 nothing explains. Empty when no gear reads so. */
-    static List<Weighted> posterior(Question question, Series series) {
-        Weighing weighing = new Weighing(question, series);
+    static List<Weighted> posterior(Question question, Beforehand beforehand) {
+        Weighing weighing = new Weighing(question, beforehand);
         weighing.asTold();
         List<Weighted> posterior = weighing.normalised();
         if (weighing.leavesDoubt(posterior)) {
@@ -109,7 +109,7 @@ final class Weighing {
 
     /** Adds every hypothesis, each with so many of its readings left out. */
     private void weigh(Question asked, double logFactor, int fewestSlips, int mostSlips) {
-        Sweep sweep = new Sweep(asked, series, logFactor, fewestSlips, mostSlips, best);
+        Sweep sweep = new Sweep(asked, beforehand, logFactor, fewestSlips, mostSlips, best);
         fits.addAll(sweep.fits());
         best = sweep.best();
     }

@@ -12,6 +12,7 @@ import app.gewerk.core.diagnosis.DiagnosisKnowledge;
 import app.gewerk.core.diagnosis.Experience;
 import app.gewerk.core.knowledge.Knowledge.Change;
 import app.gewerk.core.material.Materials;
+import app.gewerk.core.reading.Beforehand;
 import app.gewerk.core.reading.GearReader;
 import app.gewerk.core.reading.Instrument;
 import app.gewerk.core.reading.Measured;
@@ -142,7 +143,7 @@ class OwnKnowledgeTest {
         Series own = Series.of(Knowledge.with(List.copyOf(changes)));
         assertThat(english(GearReader.identify(question).candidates().getFirst().name()))
                 .contains("module");
-        assertThat(english(GearReader.identify(question, own)
+        assertThat(english(GearReader.identify(question, Beforehand.after(List.of(), own))
                         .candidates()
                         .getFirst()
                         .name()))

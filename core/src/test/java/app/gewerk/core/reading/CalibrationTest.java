@@ -25,7 +25,7 @@ import org.junit.jupiter.api.Test;
 class CalibrationTest {
     private static final int GEARS = 2000;
     /** Of these, the first are held against what could be known at best, which takes as long as reading them. */
-    private static final int HELD_AGAINST_BEST = Integer.getInteger("gewerk.calibration.best", 1000);
+    private static final int HELD_AGAINST_BEST = Integer.getInteger("gewerk.calibration.best", 500);
 
     private static final int BINS = 10;
     private static final long SEED = 20261123;

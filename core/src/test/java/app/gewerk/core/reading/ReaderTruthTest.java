@@ -27,7 +27,15 @@ class ReaderTruthTest {
         List<Reading> readings = List.of(
                 Reading.caliper(new Measured.TipDiameter(), 12.97), Reading.caliper(new Measured.SpanOver(4), 5.36));
         LinearModel.Given given = new LinearModel.Given(Question.of(new ToothCount.Exactly(24), readings, false));
-        Fit.Prior prior = new Fit.Prior(given, hypothesis, 24, new ScalePrior(1, -0.003, 0.002), shift, shift, false);
+        Fit.Prior prior = new Fit.Prior(
+                given,
+                hypothesis,
+                24,
+                new ScalePrior(1, -0.003, 0.002),
+                shift,
+                shift,
+                false,
+                PartsPrior.shipped().wornUnnoticed());
         LinearModel model = LinearModel.about(Fit.startingPoint(given), given, hypothesis, 24)
                 .orElseThrow();
         double closed =

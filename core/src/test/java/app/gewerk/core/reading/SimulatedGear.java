@@ -1,8 +1,10 @@
 package app.gewerk.core.reading;
 
 import app.gewerk.core.KnowledgeFiles;
+import app.gewerk.core.Wire;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
+import app.gewerk.core.gear.Pitch;
 import app.gewerk.core.gear.Point;
 import app.gewerk.core.gear.RackCut;
 import app.gewerk.core.gear.Span;
@@ -10,6 +12,7 @@ import app.gewerk.core.words.Refused;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 
 /**
@@ -298,6 +301,20 @@ final class SimulatedGear {
                 .filter(k -> Span.contactDiameterMm(gear, k) > form + room)
                 .mapToObj(Measured.SpanOver::new)
                 .toList();
+    }
+
+    /** What it says once it is known which gear it is. */
+    ProvenGear proven(List<Reading> readings) {
+        String[] pitch = making.pitch.split(" ");
+        return ProvenGear.of(
+                Optional.of(Question.of(new ToothCount.Exactly(toothCount), readings, saidWorn)),
+                making.free()
+                        ? Pitch.ofModule(module)
+                        : new Pitch(Wire.parse(Pitch.System.class, pitch[0]), Double.parseDouble(pitch[1])),
+                making.angleDeg,
+                making.addendum,
+                toothCount,
+                Series.shipped());
     }
 
     private CylindricalGear asDrawn() {

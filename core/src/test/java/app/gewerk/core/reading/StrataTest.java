@@ -6,11 +6,13 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Tag;
@@ -20,10 +22,18 @@ import org.junit.jupiter.api.Test;
 @Tag("slow")
 class StrataTest {
     private static final int GEARS = Integer.getInteger("gewerk.strata", 120);
-    private static final int FOLLOWED = Integer.getInteger("gewerk.strata.followed", GEARS / 3);
+    private static final int FOLLOWED = Integer.getInteger("gewerk.strata.followed", GEARS / 5);
     private static final boolean EXACT = Boolean.getBoolean("gewerk.strata.exact");
     /** Held against who is told of all strata, but not which it is; against who is told of it, otherwise. */
     private static final boolean TOGETHER = Boolean.getBoolean("gewerk.strata.together");
+
+    /** So many gears of the stratum each shop has proven before. */
+    private static final int PROVEN = Integer.getInteger("gewerk.strata.proven", 0);
+
+    /** What shops have proven is of all strata, not of the one that they read. */
+    private static final boolean MIXED = Boolean.getBoolean("gewerk.strata.proven.mixed");
+
+    private static final int SHOPS = 10;
 
     private static final String ONLY = System.getProperty("gewerk.strata.only", "");
     private static final double CERTAIN = 0.95;
@@ -154,17 +164,52 @@ class StrataTest {
                 stratum.conditions);
     }
 
-    private static Outcome outcome(Stratum stratum, long seed) {
-        Random random = new Random(seed);
-        SimulatedGear gear = SimulatedGear.draw(random, stratum.conditions);
+    private static Told read(Stratum stratum, SimulatedGear gear, Random random) {
         List<Measured> what = new ArrayList<>(List.of(new Measured.TipDiameter()));
         gear.spans().stream().limit(2).forEach(what::add);
         if (random.nextBoolean()) {
             what.add(new Measured.RootDiameter());
         }
-        Told told = stratum.slip.told(gear, what.stream().map(gear::reading).toList(), random);
+        return stratum.slip.told(gear, what.stream().map(gear::reading).toList(), random);
+    }
+
+    /** What shops think that have proven so many gears like these, each its own. */
+    private static List<Beforehand> afterProving(Stratum stratum, int gears) {
+        return new Random(~SEED)
+                .longs(SHOPS)
+                .mapToObj(shop -> Beforehand.after(
+                        new Random(shop)
+                                .longs(gears)
+                                .mapToObj(seed -> proven(MIXED ? any(seed) : stratum, seed))
+                                .toList(),
+                        Series.shipped()))
+                .toList();
+    }
+
+    private static Stratum any(long seed) {
+        return STRATA.get(new Random(seed).nextInt(STRATA.size()));
+    }
+
+    private static ProvenGear proven(Stratum stratum, long seed) {
+        Random random = new Random(seed);
+        SimulatedGear gear = SimulatedGear.draw(random, stratum.conditions);
+        return gear.proven(read(stratum, gear, random).readings);
+    }
+
+    /** Gears as the shops read them in turn. */
+    private static Sum sum(Stratum stratum, List<Beforehand> shops, long[] seeds) {
+        return new Sum(IntStream.range(0, seeds.length)
+                .parallel()
+                .mapToObj(i -> outcome(stratum, shops.get(i % SHOPS), seeds[i]))
+                .toList());
+    }
+
+    private static Outcome outcome(Stratum stratum, Beforehand beforehand, long seed) {
+        Random random = new Random(seed);
+        SimulatedGear gear = SimulatedGear.draw(random, stratum.conditions);
+        Told told = read(stratum, gear, random);
         List<Candidate> answer = GearReader.candidates(
-                Question.of(new ToothCount.Exactly(told.toothCount), told.readings, gear.saidWorn));
+                Question.of(new ToothCount.Exactly(told.toothCount), told.readings, gear.saidWorn), beforehand);
         return new Outcome(
                 answer.getFirst().probability(),
                 gear.placeIn(answer),
@@ -270,10 +315,7 @@ class StrataTest {
                 continue;
             }
             long[] seeds = new Random(SEED).longs(Math.max(GEARS, FOLLOWED)).toArray();
-            Sum sum = new Sum(IntStream.range(0, GEARS)
-                    .parallel()
-                    .mapToObj(i -> outcome(stratum, seeds[i]))
-                    .toList());
+            Sum sum = sum(stratum, afterProving(stratum, PROVEN), Arrays.copyOf(seeds, GEARS));
             List<Followed> followed = IntStream.range(0, FOLLOWED)
                     .parallel()
                     .mapToObj(i -> follow(stratum, seeds[i]))
@@ -307,6 +349,25 @@ class StrataTest {
         if (FOLLOWED > 0) {
             assertThat(endsRight(allFollowed)).as("followed to the end").isGreaterThan(0.93);
         }
+    }
+
+    /** What is said of parts from memory gives way to what a shop's own gears have shown. */
+    @Test
+    void aShopReadsBetterWhatItHasProven() {
+        Set<String> learned =
+                Set.of("shrunk by 2 %", "0.15 to 0.3 mm worn, not ticked", "14.5 degrees, full depth", "of no series");
+        long[] seeds = new Random(SEED).longs(GEARS / 2).toArray();
+        List<Outcome> before = new ArrayList<>();
+        List<Outcome> after = new ArrayList<>();
+        STRATA.stream().filter(s -> learned.contains(s.name)).forEach(stratum -> {
+            before.addAll(sum(stratum, afterProving(stratum, 0), seeds).all);
+            after.addAll(sum(stratum, afterProving(stratum, 60), seeds).all);
+        });
+        assertThat(before).hasSize(learned.size() * seeds.length);
+        assertThat(new Sum(after).share(o -> o.place == 0))
+                .isGreaterThan(new Sum(before).share(o -> o.place == 0) + 0.05);
+        assertThat(new Sum(after).error()).isLessThan(0.05 + CHANCE / 2);
+        assertThat(new Sum(after).wrongThoughSure()).isLessThan(0.06);
     }
 
     /** Of those that can be made certain, how many following makes so. */

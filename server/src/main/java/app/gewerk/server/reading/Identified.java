@@ -2,8 +2,10 @@ package app.gewerk.server.reading;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.gear.GearKind;
+import app.gewerk.core.gear.Pitch;
 import app.gewerk.core.gear.ProfileShift;
 import app.gewerk.core.reading.AnswerShown;
+import app.gewerk.core.reading.Beforehand;
 import app.gewerk.core.reading.Candidate;
 import app.gewerk.core.reading.Identification;
 import app.gewerk.core.reading.Measured;
@@ -20,6 +22,7 @@ import java.util.Optional;
  *
  * @param enough why nothing more is asked for: {@code sure} or {@code nothingPartsThem}
  * @param readings as they were understood; the mate's in {@code mateReadings}
+ * @param weighedWith gears proven in this shop that have a say in it, once there are any
  */
 public record Identified(
         List<CandidateView> candidates,
@@ -29,9 +32,14 @@ public record Identified(
         List<OutlierView> outliers,
         List<TwinView> twins,
         List<ReadingView> readings,
-        List<ReadingView> mateReadings) {
+        List<ReadingView> mateReadings,
+        Optional<Say> weighedWith) {
 
-    public record PitchView(String system, double value) {}
+    public record PitchView(String system, double value) {
+        Pitch pitch() {
+            return new Pitch(Wire.parse(Pitch.System.class, system), value);
+        }
+    }
 
     /** @param sigmas how far the reading is from what this gear would show, in standard deviations */
     public record ResidualView(
@@ -115,7 +123,8 @@ public record Identified(
             double mean,
             double uncertainty) {}
 
-    static Identified of(Identification found, List<Reading> readings, List<Reading> mateReadings) {
+    static Identified of(
+            Identification found, List<Reading> readings, List<Reading> mateReadings, Beforehand beforehand) {
         return new Identified(
                 found.candidates().stream().map(Identified::candidate).toList(),
                 found.notStandardProbability(),
@@ -139,7 +148,8 @@ public record Identified(
                                 t.candidate(), t.partedBy().map(Measured::words), t.apartSigmas(), t.words()))
                         .toList(),
                 readings.stream().map(Identified::reading).toList(),
-                mateReadings.stream().map(Identified::reading).toList());
+                mateReadings.stream().map(Identified::reading).toList(),
+                beforehand.proven() == 0 ? Optional.empty() : Optional.of(beforehand.words()));
     }
 
     private static OutlierView outlier(Identification.Outlier o) {

@@ -12,7 +12,6 @@ import app.gewerk.core.reading.ReadingKind;
 import app.gewerk.core.reading.ToothCount;
 import app.gewerk.core.words.Refused;
 import app.gewerk.server.http.Needs;
-import app.gewerk.server.knowledge.KnownHere;
 import app.gewerk.server.shop.Here;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.ExampleObject;
@@ -38,10 +37,10 @@ import org.springframework.web.bind.annotation.RestController;
 class ReadingController {
     private final ReadingService readings;
 
-    private final KnownHere known;
+    private final ProvenGears proven;
 
-    ReadingController(ReadingService readings, KnownHere known) {
-        this.known = known;
+    ReadingController(ReadingService readings, ProvenGears proven) {
+        this.proven = proven;
         this.readings = readings;
     }
 
@@ -194,7 +193,7 @@ class ReadingController {
                         request.mate() == null
                                 ? new MateEntry(null, null, null, null)
                                 : request.mate().entry())
-                .identify(known.now().series());
+                .identify(proven.beforehand());
     }
 
     /** Over how many teeth to lay the caliper, before anything but the tooth count is known. */

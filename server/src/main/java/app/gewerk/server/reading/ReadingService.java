@@ -17,7 +17,6 @@ import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
 import app.gewerk.server.http.Stale;
 import app.gewerk.server.job.JobService;
-import app.gewerk.server.knowledge.KnownHere;
 import app.gewerk.server.shop.Here;
 import app.gewerk.server.shop.SavedOnceStore;
 import app.gewerk.server.shop.ShopClock;
@@ -36,10 +35,10 @@ public class ReadingService {
     private final JobService jobs;
     private final ShopClock clock;
 
-    private final KnownHere known;
+    private final ProvenGears proven;
 
-    ReadingService(ReadingStore store, SavedOnceStore savedOnce, JobService jobs, ShopClock clock, KnownHere known) {
-        this.known = known;
+    ReadingService(ReadingStore store, SavedOnceStore savedOnce, JobService jobs, ShopClock clock, ProvenGears proven) {
+        this.proven = proven;
         this.store = store;
         this.savedOnce = savedOnce;
         this.jobs = jobs;
@@ -87,18 +86,7 @@ public class ReadingService {
         Optional<Identified> answer = Optional.empty();
         Optional<Say> noAnswer = Optional.empty();
         try {
-            answer = Optional.of(new Asked(
-                            saved.kind(),
-                            ToothCount.parse(saved.toothCount()),
-                            counting(lines, false),
-                            saved.worn(),
-                            saved.swollen(),
-                            new MateEntry(
-                                    saved.mate().kind(),
-                                    saved.mate().toothCount(),
-                                    saved.mate().worn(),
-                                    counting(lines, true)))
-                    .identify(known.now().series()));
+            answer = Optional.of(Asked.of(saved, lines).identify(proven.beforehand()));
         } catch (Refused nothing) {
             noAnswer = Optional.of(nothing.say());
         }
@@ -118,13 +106,6 @@ public class ReadingService {
                 noAnswer,
                 saved.taken(),
                 saved.taken().map(TakenGear::words));
-    }
-
-    private static List<ReadingEntry> counting(List<ReadingLine> lines, boolean ofMate) {
-        return lines.stream()
-                .filter(line -> !line.leftOut() && line.ofMate() == ofMate)
-                .map(ReadingLine::entry)
-                .toList();
     }
 
     /** Puts this person's readings in place of what the same person saved before; those of others stay. */

@@ -1,11 +1,23 @@
 package app.gewerk.server.reading;
 
+import static app.gewerk.server.db.Tables.DECISION;
 import static app.gewerk.server.db.Tables.GEAR_READING;
+import static app.gewerk.server.db.Tables.JOB;
 import static app.gewerk.server.db.Tables.JOB_GEAR;
+import static app.gewerk.server.db.Tables.MONTH_CHANGED;
 import static app.gewerk.server.db.Tables.PERSON;
+import static org.jooq.impl.DSL.any;
+import static org.jooq.impl.DSL.coalesce;
+import static org.jooq.impl.DSL.field;
+import static org.jooq.impl.DSL.inline;
+import static org.jooq.impl.DSL.select;
+import static org.jooq.impl.DSL.sum;
 
 import app.gewerk.core.Wire;
 import app.gewerk.core.gear.GearKind;
+import app.gewerk.core.job.Place;
+import app.gewerk.core.job.Step;
+import app.gewerk.core.job.Way;
 import app.gewerk.core.reading.Instrument;
 import app.gewerk.core.reading.Reading;
 import app.gewerk.core.reading.ReadingKind;
@@ -13,12 +25,17 @@ import app.gewerk.server.db.tables.records.GearReadingRecord;
 import app.gewerk.server.db.tables.records.JobGearRecord;
 import app.gewerk.server.reading.ReadingService.MateRead;
 import app.gewerk.server.shop.Here;
+import java.math.BigDecimal;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import org.jooq.DSLContext;
+import org.jooq.Record;
 import org.springframework.stereotype.Repository;
 
 @Repository
@@ -67,20 +84,21 @@ class ReadingStore {
     Optional<Saved> gear(Here here, long jobId) {
         return sql.selectFrom(JOB_GEAR)
                 .where(JOB_GEAR.SHOP_ID.eq(here.shopId()), JOB_GEAR.JOB_ID.eq(jobId))
-                .fetchOptional(r -> new Saved(
-                        Wire.parse(GearKind.class, r.getKind()),
-                        r.getName(),
-                        r.getToothCountTyped(),
-                        r.getWorn(),
-                        r.getSwollen(),
-                        r.getHand(),
-                        r.getBoreTyped(),
-                        r.getFaceWidthTyped(),
-                        new MateRead(
-                                Wire.parse(GearKind.class, r.getMateKind()),
-                                r.getMateToothCountTyped(),
-                                r.getMateWorn()),
-                        r.getIdentified() ? Optional.of(taken(r)) : Optional.empty()));
+                .fetchOptional(ReadingStore::saved);
+    }
+
+    private static Saved saved(JobGearRecord r) {
+        return new Saved(
+                Wire.parse(GearKind.class, r.getKind()),
+                r.getName(),
+                r.getToothCountTyped(),
+                r.getWorn(),
+                r.getSwollen(),
+                r.getHand(),
+                r.getBoreTyped(),
+                r.getFaceWidthTyped(),
+                new MateRead(Wire.parse(GearKind.class, r.getMateKind()), r.getMateToothCountTyped(), r.getMateWorn()),
+                r.getIdentified() ? Optional.of(taken(r)) : Optional.empty());
     }
 
     private static TakenGear taken(JobGearRecord r) {
@@ -101,25 +119,81 @@ class ReadingStore {
 
     /** Everybody's, those of one person together as they were entered. */
     List<ReadingLine> readings(Here here, long jobId) {
+        return readings(here.shopId(), List.of(jobId)).getOrDefault(jobId, List.of());
+    }
+
+    /** By job, likewise. */
+    Map<Long, List<ReadingLine>> readings(long shopId, Collection<Long> jobIds) {
         return sql.select(GEAR_READING.asterisk(), PERSON.NAME)
                 .from(GEAR_READING)
                 .join(PERSON)
                 .on(PERSON.SHOP_ID.eq(GEAR_READING.SHOP_ID), PERSON.ID.eq(GEAR_READING.READ_BY))
-                .where(GEAR_READING.SHOP_ID.eq(here.shopId()), GEAR_READING.JOB_ID.eq(jobId))
+                .where(GEAR_READING.SHOP_ID.eq(shopId), GEAR_READING.JOB_ID.eq(any(jobIds.toArray(Long[]::new))))
                 .orderBy(GEAR_READING.READ_BY, GEAR_READING.POSITION)
-                .fetch(r -> new ReadingLine(
-                        r.get(GEAR_READING.ID),
-                        Wire.parse(ReadingKind.class, r.get(GEAR_READING.WHAT)),
-                        Optional.ofNullable(r.get(GEAR_READING.PARAMETER)),
-                        Wire.parse(Instrument.class, r.get(GEAR_READING.INSTRUMENT)),
-                        r.get(GEAR_READING.TYPED),
-                        r.get(GEAR_READING.UNIT),
-                        r.get(GEAR_READING.ZERO_ERROR),
-                        r.get(GEAR_READING.OF_MATE),
-                        r.get(GEAR_READING.LEFT_OUT),
-                        r.get(GEAR_READING.READ_BY),
-                        r.get(PERSON.NAME),
-                        r.get(GEAR_READING.READ_AT)));
+                .fetchGroups(r -> r.get(GEAR_READING.JOB_ID), ReadingStore::line);
+    }
+
+    private static ReadingLine line(Record r) {
+        return new ReadingLine(
+                r.get(GEAR_READING.ID),
+                Wire.parse(ReadingKind.class, r.get(GEAR_READING.WHAT)),
+                Optional.ofNullable(r.get(GEAR_READING.PARAMETER)),
+                Wire.parse(Instrument.class, r.get(GEAR_READING.INSTRUMENT)),
+                r.get(GEAR_READING.TYPED),
+                r.get(GEAR_READING.UNIT),
+                r.get(GEAR_READING.ZERO_ERROR),
+                r.get(GEAR_READING.OF_MATE),
+                r.get(GEAR_READING.LEFT_OUT),
+                r.get(GEAR_READING.READ_BY),
+                r.get(PERSON.NAME),
+                r.get(GEAR_READING.READ_AT));
+    }
+
+    /** Grows with every change to what went out. */
+    long changesOfWhatWentOut(long shopId) {
+        return sql.select(coalesce(sum(MONTH_CHANGED.CHANGES), inline(BigDecimal.ZERO)))
+                .from(MONTH_CHANGED)
+                .where(MONTH_CHANGED.SHOP_ID.eq(shopId))
+                .fetchSingle()
+                .value1()
+                .longValue();
+    }
+
+    /** A job whose gear was made or bought as it was read, ran, and went out. */
+    record Proven(long jobId, int version, Saved saved) {}
+
+    /**
+     * The newest of the newest that went out.
+     *
+     * @param most of so many at most
+     * @param lookedThrough that went out last
+     */
+    List<Proven> proven(long shopId, int most, int lookedThrough) {
+        var out = sql.select(JOB.ID, JOB.GEAR_VERSION, JOB.STEPS_DONE, JOB.MOVED_AT)
+                .from(JOB)
+                .where(JOB.SHOP_ID.eq(shopId), JOB.PLACE.eq(inline(Place.PUT_AWAY.toString())))
+                .orderBy(JOB.MOVED_AT.desc())
+                .limit(lookedThrough)
+                .asTable("went_out");
+        var decidedLast = field(select(DECISION.WAY)
+                .from(DECISION)
+                .where(DECISION.SHOP_ID.eq(shopId), DECISION.JOB_ID.eq(out.field(JOB.ID)))
+                .orderBy(DECISION.ID.desc())
+                .limit(1));
+        return sql.select(out.field(JOB.ID), out.field(JOB.GEAR_VERSION), JOB_GEAR)
+                .from(out)
+                .join(JOB_GEAR)
+                .on(JOB_GEAR.SHOP_ID.eq(shopId), JOB_GEAR.JOB_ID.eq(out.field(JOB.ID)))
+                .where(
+                        JOB_GEAR.IDENTIFIED.isTrue(),
+                        inline(Step.PROVE.toString()).eq(any(out.field(JOB.STEPS_DONE))),
+                        decidedLast.in(Arrays.stream(Way.values())
+                                .filter(Way::triesTheReading)
+                                .map(Way::toString)
+                                .toList()))
+                .orderBy(out.field(JOB.MOVED_AT).desc())
+                .limit(most)
+                .fetch(r -> new Proven(r.value1(), r.value2(), saved(r.value3())));
     }
 
     /** @param before what was saved: a reading entered again unchanged keeps its time */

@@ -1,10 +1,8 @@
 package app.gewerk.server.reading;
 
-import app.gewerk.core.Wire;
 import app.gewerk.core.gear.BasicRack;
 import app.gewerk.core.gear.CylindricalGear;
 import app.gewerk.core.gear.GearKind;
-import app.gewerk.core.gear.Pitch;
 import app.gewerk.core.gear.ProfileShift;
 import app.gewerk.core.words.Refused;
 import app.gewerk.core.words.Say;
@@ -65,7 +63,7 @@ public record TakenGear(
     /** "0.5 module". */
     @JsonProperty
     Say name() {
-        return new Pitch(Wire.parse(Pitch.System.class, pitch.system()), pitch.value()).words();
+        return pitch.pitch().words();
     }
 
     /** "0.5 module, 24 teeth, 20°". */
