@@ -3,6 +3,8 @@ package app.gewerk.server.photo;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
 
 /**
  * What a JPEG's markers say before anything is unpacked (ISO/IEC 10918-1, annex B; EXIF for the orientation).
@@ -11,19 +13,25 @@ import java.nio.charset.StandardCharsets;
  * @param coefficientBytes what a picture of several scans takes while it is built up: two bytes a coefficient
  * @param whole whether its end is there
  * @param orientation EXIF tag 274, 1 to 8; 1 when it says nothing
+ * @param profile the pieces of its ICC profile, as they stand in it (ICC.1, annex B.4)
  */
-record JpegMarkers(int scans, long coefficientBytes, boolean whole, int orientation) {
+record JpegMarkers(int scans, long coefficientBytes, boolean whole, int orientation, List<ByteBuffer> profile) {
     private static final int START_OF_SCAN = 0xDA;
     private static final int END_OF_IMAGE = 0xD9;
     private static final int APP1 = 0xE1;
+    private static final int APP2 = 0xE2;
     private static final int ORIENTATION = 274;
     private static final byte[] EXIF = "Exif\0\0".getBytes(StandardCharsets.US_ASCII);
+    private static final byte[] ICC = "ICC_PROFILE\0".getBytes(StandardCharsets.US_ASCII);
+    /** Which piece of how many stands behind the name. */
+    private static final int ICC_PIECE = ICC.length + 2;
 
     /** @param file begins with the start of an image */
     static JpegMarkers of(ByteBuffer file) {
         int scans = 0;
         long coefficients = 0;
         int orientation = 1;
+        List<ByteBuffer> profile = new ArrayList<>();
         int at = 2;
         while (at + 1 < file.limit()) {
             if (unsigned(file, at) != 0xFF) {
@@ -32,7 +40,7 @@ record JpegMarkers(int scans, long coefficientBytes, boolean whole, int orientat
             }
             int marker = unsigned(file, at + 1);
             if (marker == END_OF_IMAGE) {
-                return new JpegMarkers(scans, coefficients, true, orientation);
+                return new JpegMarkers(scans, coefficients, true, orientation, profile);
             }
             boolean alone = marker == 0 || marker == 0xFF || marker == 1 || (marker >= 0xD0 && marker <= 0xD8);
             if (alone) {
@@ -50,10 +58,16 @@ record JpegMarkers(int scans, long coefficientBytes, boolean whole, int orientat
                 coefficients = Math.max(coefficients, 2 * coefficients(segment));
             } else if (marker == APP1 && orientation == 1) {
                 orientation = orientation(segment);
+            } else if (marker == APP2 && segment.limit() > ICC_PIECE && startsWith(segment, ICC)) {
+                profile.add(segment.slice(ICC_PIECE, segment.limit() - ICC_PIECE));
             }
             at += 2 + length;
         }
-        return new JpegMarkers(scans, coefficients, false, orientation);
+        return new JpegMarkers(scans, coefficients, false, orientation, profile);
+    }
+
+    private static boolean startsWith(ByteBuffer segment, byte[] name) {
+        return segment.slice(0, name.length).equals(ByteBuffer.wrap(name));
     }
 
     private static int unsigned(ByteBuffer file, int at) {
@@ -83,7 +97,7 @@ record JpegMarkers(int scans, long coefficientBytes, boolean whole, int orientat
 
     private static int orientation(ByteBuffer segment) {
         int tiff = EXIF.length;
-        if (segment.limit() < tiff + 8 || !segment.slice(0, tiff).equals(ByteBuffer.wrap(EXIF))) {
+        if (segment.limit() < tiff + 8 || !startsWith(segment, EXIF)) {
             return 1;
         }
         segment.order(segment.get(tiff) == 'I' ? ByteOrder.LITTLE_ENDIAN : ByteOrder.BIG_ENDIAN);

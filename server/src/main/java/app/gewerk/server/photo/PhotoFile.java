@@ -4,9 +4,14 @@ import app.gewerk.core.words.Refused;
 import java.awt.Color;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;
+import java.awt.color.CMMException;
+import java.awt.color.ColorSpace;
+import java.awt.color.ICC_ColorSpace;
+import java.awt.color.ICC_Profile;
 import java.awt.geom.AffineTransform;
 import java.awt.image.AffineTransformOp;
 import java.awt.image.BufferedImage;
+import java.awt.image.ColorConvertOp;
 import java.awt.image.DataBuffer;
 import java.awt.image.SampleModel;
 import java.io.ByteArrayOutputStream;
@@ -46,6 +51,7 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
     static final int LARGEST_BYTES = 25 * 1024 * 1024;
     static final int LONGEST_SIDE = 2560;
     static final int THUMBNAIL_SIDE = 320;
+    static final int QUALITY = 86;
     private static final int LARGEST_SIDE = 20_000;
     private static final long MOST_POINTS = 64_000_000;
 
@@ -127,6 +133,7 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
         }
         String format = format(bytes);
         int orientation = 1;
+        Optional<BufferedImage> quick = Optional.empty();
         if (format.equals("jpeg")) {
             JpegMarkers markers = JpegMarkers.of(bytes);
             if (!markers.whole()) {
@@ -138,14 +145,15 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
                 throw new Refused("photo.passes");
             }
             orientation = markers.orientation();
+            quick = quicklyUnpacked(bytes, markers.profile());
         } else if (!endsAsPng(bytes)) {
             throw new Refused("photo.cutOff");
         }
-        BufferedImage picture = turned(unpacked(file, format), orientation);
+        BufferedImage picture = turned(quick.orElseGet(() -> unpacked(file, format)), orientation);
         // Beside each other: both only read the picture.
         CompletableFuture<byte[]> thumbnail =
-                CompletableFuture.supplyAsync(() -> jpeg(scaled(picture, THUMBNAIL_SIDE)));
-        return new PhotoFile(jpeg(picture), thumbnail.join(), picture.getWidth(), picture.getHeight());
+                CompletableFuture.supplyAsync(() -> packed(scaled(picture, THUMBNAIL_SIDE)));
+        return new PhotoFile(packed(picture), thumbnail.join(), picture.getWidth(), picture.getHeight());
     }
 
     /** Goes from chunk to chunk (ISO/IEC 15948) to the one that ends the picture. */
@@ -184,8 +192,44 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
         return true;
     }
 
+    /** Nothing where the JDK's readers are to be asked: without TurboJPEG, and for what is rare. */
+    static Optional<BufferedImage> quicklyUnpacked(ByteBuffer file, List<ByteBuffer> profile) {
+        Optional<TurboJpeg> read = TurboJpeg.of(file);
+        read.ifPresent(picture -> requireSize(picture.width(), picture.height()));
+        return read.filter(picture -> profile.isEmpty() || (profile.size() == 1 && !picture.grey()))
+                .flatMap(picture -> picture.unpacked(LONGEST_SIDE))
+                .map(picture -> scaled(picture, LONGEST_SIDE))
+                .flatMap(picture ->
+                        profile.isEmpty() ? Optional.of(picture) : inPlainColours(picture, profile.getFirst()));
+    }
+
+    private static void requireSize(int width, int height) {
+        if (width > LARGEST_SIDE || height > LARGEST_SIDE || (long) width * height > MOST_POINTS) {
+            throw new Refused("photo.points", "width", width, "height", height);
+        }
+    }
+
+    /** From the colours of its profile to those every screen takes for granted; nothing when it is none of three colours. */
+    private static Optional<BufferedImage> inPlainColours(BufferedImage picture, ByteBuffer profile) {
+        byte[] bytes = new byte[profile.limit()];
+        profile.get(0, bytes);
+        try {
+            ICC_ColorSpace colours = new ICC_ColorSpace(ICC_Profile.getInstance(bytes));
+            if (colours.getNumComponents() != 3) {
+                return Optional.empty();
+            }
+            BufferedImage plain =
+                    new BufferedImage(picture.getWidth(), picture.getHeight(), BufferedImage.TYPE_3BYTE_BGR);
+            new ColorConvertOp(colours, ColorSpace.getInstance(ColorSpace.CS_sRGB), null)
+                    .filter(picture.getRaster(), plain.getRaster());
+            return Optional.of(plain);
+        } catch (IllegalArgumentException | CMMException unreadable) {
+            return Optional.empty();
+        }
+    }
+
     /** Unpacked no larger than needed: rows and columns are skipped while reading, text and colour chunks not touched. */
-    private static BufferedImage unpacked(Path file, String format) {
+    static BufferedImage unpacked(Path file, String format) {
         for (ImageReader reader : readers(format)) {
             Optional<BufferedImage> picture = unpacked(file, reader);
             if (picture.isPresent()) {
@@ -209,9 +253,7 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
             reader.setInput(in, true, true);
             int width = reader.getWidth(0);
             int height = reader.getHeight(0);
-            if (width > LARGEST_SIDE || height > LARGEST_SIDE || (long) width * height > MOST_POINTS) {
-                throw new Refused("photo.points", "width", width, "height", height);
-            }
+            requireSize(width, height);
             if (!reader.getImageTypes(0).hasNext()) {
                 return Optional.empty();
             }
@@ -287,14 +329,18 @@ record PhotoFile(byte[] jpeg, byte[] thumbnail, int width, int height) {
         return out;
     }
 
-    private static byte[] jpeg(BufferedImage picture) {
+    private static byte[] packed(BufferedImage picture) {
+        return TurboJpeg.packed(picture, QUALITY).orElseGet(() -> packedByTheJdk(picture));
+    }
+
+    static byte[] packedByTheJdk(BufferedImage picture) {
         ImageWriter writer = ImageIO.getImageWritersByFormatName("jpeg").next();
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try (MemoryCacheImageOutputStream stream = new MemoryCacheImageOutputStream(out)) {
             writer.setOutput(stream);
             ImageWriteParam how = writer.getDefaultWriteParam();
             how.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
-            how.setCompressionQuality(0.86f);
+            how.setCompressionQuality(QUALITY / 100f);
             writer.write(null, new IIOImage(picture, null, null), how);
             stream.flush();
             return out.toByteArray();
