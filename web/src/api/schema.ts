@@ -4739,6 +4739,7 @@ export interface components {
             outliers: components["schemas"]["OutlierView"][];
             readings: components["schemas"]["ReadingView"][];
             twins: components["schemas"]["TwinView"][];
+            weighedWith?: string;
         };
         Identify: {
             /** @enum {string} */
@@ -6352,7 +6353,9 @@ export interface components {
         };
         Pulse: {
             /** Format: int64 */
-            journal: number;
+            last: number;
+            /** Format: int32 */
+            lines: number;
             steps: ("takeIn" | "listen" | "open" | "look" | "read" | "choose" | "get" | "closeUp" | "prove" | "handBack")[];
         };
         Pushed: {
@@ -10330,7 +10333,8 @@ export interface operations {
     pulse: {
         parameters: {
             query?: {
-                since?: number;
+                last?: number;
+                lines?: number;
             };
             header?: never;
             path: {

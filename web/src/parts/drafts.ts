@@ -86,7 +86,8 @@ export function keep(name: string, kept: Kept | undefined): void {
 export function settle(name: string, key: string, version: number): void {
   const text = get(full(name));
   const kept = text === null ? undefined : understood(text);
-  if (kept) keep(name, kept.key === key ? undefined : { ...unsent(kept), version });
+  if (kept?.key === key) keep(name, undefined);
+  else if (kept && (kept.version !== version || kept.sent)) keep(name, { ...unsent(kept), version });
 }
 
 /** A draft is sent just so; undefined when that has been answered. */

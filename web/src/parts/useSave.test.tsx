@@ -14,17 +14,19 @@ describe('a save', () => {
     let tries = 0;
     const send = () => (++tries < 3 ? Promise.reject(new Unreachable('down')) : Promise.resolve('kept'));
     const saved = vi.fn();
-    const { result } = renderHook(() => ({ save: useSave(send, saved), line: useLine() }), { wrapper });
+    const { result } = renderHook(() => ({ save: useSave<string, string>(send, saved), line: useLine() }), {
+      wrapper,
+    });
     let answer: Promise<string | undefined> = Promise.resolve(undefined);
     await act(async () => {
-      answer = result.current.save.run(undefined);
+      answer = result.current.save.run('line');
       await Promise.resolve();
     });
     expect(result.current.line.down).toBe(true);
     expect(result.current.save.busy).toBe(true);
     await act(() => vi.advanceTimersByTimeAsync(5000));
     expect(await answer).toBe('kept');
-    expect(saved).toHaveBeenCalledExactlyOnceWith('kept');
+    expect(saved).toHaveBeenCalledExactlyOnceWith('kept', 'line');
     expect(result.current.line.down).toBe(false);
     expect(result.current.save.busy).toBe(false);
   });
@@ -48,15 +50,15 @@ describe('a save', () => {
     let tries = 0;
     const send = () => (++tries < 3 ? Promise.reject(new Unreachable('down')) : Promise.resolve('kept'));
     const saved = vi.fn();
-    const { result, unmount } = renderHook(() => useSave(send, saved), { wrapper });
+    const { result, unmount } = renderHook(() => useSave<string, string>(send, saved), { wrapper });
     let answer: Promise<string | undefined> = Promise.resolve('');
     await act(async () => {
-      answer = result.current.run(undefined);
+      answer = result.current.run('line');
       await Promise.resolve();
     });
     unmount();
     await vi.advanceTimersByTimeAsync(5000);
-    expect(saved).toHaveBeenCalledExactlyOnceWith('kept');
+    expect(saved).toHaveBeenCalledExactlyOnceWith('kept', 'line');
     expect(await answer).toBeUndefined();
   });
 });

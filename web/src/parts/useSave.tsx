@@ -45,7 +45,10 @@ interface Save<A, R> {
  * @param saved told whenever it is saved, gone or not: what is kept and shown is brought up to date here. What leads the
  *   person on waits for the result instead, which nobody gets who has left.
  */
-export function useSave<A, R>(send: (argument: A) => Promise<R>, saved?: (result: R) => void): Save<A, R> {
+export function useSave<A, R>(
+  send: (argument: A) => Promise<R>,
+  saved?: (result: R, argument: A) => void,
+): Save<A, R> {
   const [busy, setBusy] = useState(false);
   const [refused, setRefused] = useState<Refused>();
   const { report } = useLine();
@@ -67,7 +70,7 @@ export function useSave<A, R>(send: (argument: A) => Promise<R>, saved?: (result
       const { send: sendNow } = calls.current;
       try {
         const result = await untilAnswered(() => sendNow(argument), report);
-        calls.current.saved?.(result);
+        calls.current.saved?.(result, argument);
         return here.current ? result : undefined;
       } catch (failed) {
         if (!(failed instanceof Refused)) throw failed;

@@ -31,16 +31,16 @@ export function AdviceLines({ page }: { page: Schemas['ModelPage'] }) {
           body: { advice },
         }),
       ),
-    show,
+    (now, { key }) => {
+      show(now);
+      draft.settle(key);
+    },
   );
   const takeBack = useSave(
     (adviceId: number) => ask(api.DELETE('/api/book/advice/{adviceId}', { params: { path: { adviceId } } })),
     show,
   );
-  const write = async () => {
-    const { key } = draft;
-    if (await add.run({ advice: typed ?? '', key })) draft.settle(key);
-  };
+  const write = () => void add.run({ advice: typed ?? '', key: draft.key });
   if (page.advice.length === 0 && !may) return null;
   return (
     <Section title={words.advice}>
@@ -73,11 +73,7 @@ export function AdviceLines({ page }: { page: Schemas['ModelPage'] }) {
             value={typed ?? ''}
             onChange={(event) => set(event.target.value === '' ? undefined : event.target.value)}
           />
-          <Button
-            variant="outlined"
-            disabled={add.busy || (typed ?? '').trim() === ''}
-            onClick={() => void write()}
-          >
+          <Button variant="outlined" disabled={add.busy || (typed ?? '').trim() === ''} onClick={write}>
             {words.write}
           </Button>
         </Box>

@@ -56,8 +56,8 @@ export function NextBack({
           },
         }),
       ),
-    (closing) => {
-      about.settle(about.key);
+    (closing, key) => {
+      about.settle(key);
       shown(closing);
     },
   );

@@ -2,6 +2,7 @@ import { Box } from '@mui/material';
 import { Children, type ReactNode } from 'react';
 import { useLocation, useParams } from 'react-router';
 import { Allowed, rightOf } from '../account/Allowed';
+import { onceThere } from '../../parts/Coming';
 import { Part } from '../../parts/Part';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
@@ -54,7 +55,11 @@ export function Frame({
         {Children.map(children, (block, index) => (
           <Part name={texts.part.sheet} of={place.pathname}>
             {/* The first is the job's head, by which everybody leafs. */}
-            {index === 0 || onlyRead ? block : <Allowed right={right}>{block}</Allowed>}
+            {index === 0 ? (
+              block
+            ) : (
+              <Box sx={onceThere}>{onlyRead ? block : <Allowed right={right}>{block}</Allowed>}</Box>
+            )}
           </Part>
         ))}
       </Box>
@@ -65,6 +70,8 @@ export function Frame({
             '[data-place="mat"] &': { display: 'grid' },
             gridTemplateColumns: 'minmax(0, 1fr)',
             minHeight: 0,
+            bgcolor: colour.mat,
+            '& > *': onceThere,
           }}
         >
           <Part name={texts.part.mat} of={place.pathname}>

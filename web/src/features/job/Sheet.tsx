@@ -4,6 +4,7 @@ import { useState, type ReactNode } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { Refused, type Schemas } from '../../api/client';
 import { rightOf, WhoMay } from '../account/Allowed';
+import { Coming, onceThere } from '../../parts/Coming';
 import { Part } from '../../parts/Part';
 import { useKeys } from '../../parts/useKeys';
 import { dayWords } from '../../parts/words';
@@ -33,14 +34,13 @@ import { PlainButton } from '../../parts/PlainButton';
 export default function Sheet() {
   const { id, step: wanted } = useParams();
   const jobId = Number(id);
-  const job = useQuery({
-    ...jobQuery(jobId),
-    enabled: Number.isInteger(jobId),
-  });
-  if (job.error instanceof Refused || !Number.isInteger(jobId)) {
+  const pulse = usePulse(jobId);
+  const job = useQuery({ ...jobQuery(jobId), enabled: pulse.known });
+  const refused = pulse.refused ?? job.error;
+  if (refused instanceof Refused || !Number.isInteger(jobId)) {
     return (
       <Box component="main" sx={{ bgcolor: colour.paper, p: 4 }}>
-        {job.error?.message ?? texts.sheet.notThere}
+        {refused?.message ?? texts.sheet.notThere}
       </Box>
     );
   }
@@ -66,44 +66,47 @@ function OpenJob({ job, step }: { job: Schemas['Job']; step: Step }) {
     ...Object.fromEntries(STEPS.map((name, index) => [String((index + 1) % 10), () => go(name)])),
     j: () => setJournal(!journal),
   });
-  usePulse(job.id);
   const head = (
     <>
       <Head job={job} step={step} journal={journal} setJournal={setJournal} />
-      <WhoMay right={rightOf(step)} />
-      {!journal && (
-        <Part name={texts.part.cautions} of={step}>
-          <StepCautions key={step} jobId={job.id} step={step} />
-        </Part>
-      )}
+      <Box sx={onceThere}>
+        <Timers jobId={job.id} />
+        <WhoMay right={rightOf(step)} />
+        {!journal && (
+          <Part name={texts.part.cautions} of={step}>
+            <StepCautions key={step} jobId={job.id} step={step} />
+          </Part>
+        )}
+      </Box>
     </>
   );
   const whole = journal ? undefined : wholeStep(job, step, go, head);
-  if (whole) {
-    return (
-      <Part
-        name={texts.steps[step]}
-        of={step}
-        around={(failed) => (
-          <Frame mat={null}>
-            {head}
-            {failed}
-          </Frame>
-        )}
-      >
-        {whole}
-      </Part>
-    );
-  }
   return (
-    <Frame mat={<JobGearMat jobId={job.id} />} onlyRead={journal}>
-      {head}
-      <Box sx={{ pt: 2, pb: 2 }}>
-        <Part name={journal ? texts.sheet.journal : texts.steps[step]} of={`${step} ${journal}`}>
-          {journal ? <Journal job={job} /> : <StepBody job={job} step={step} go={go} />}
+    <Coming of={`${step} ${journal}`}>
+      {whole ? (
+        <Part
+          name={texts.steps[step]}
+          of={step}
+          around={(failed) => (
+            <Frame mat={null}>
+              {head}
+              {failed}
+            </Frame>
+          )}
+        >
+          {whole}
         </Part>
-      </Box>
-    </Frame>
+      ) : (
+        <Frame mat={<JobGearMat jobId={job.id} />} onlyRead={journal}>
+          {head}
+          <Box sx={{ pt: 2, pb: 2 }}>
+            <Part name={journal ? texts.sheet.journal : texts.steps[step]} of={`${step} ${journal}`}>
+              {journal ? <Journal job={job} /> : <StepBody job={job} step={step} go={go} />}
+            </Part>
+          </Box>
+        </Frame>
+      )}
+    </Coming>
   );
 }
 
@@ -223,7 +226,6 @@ function Head(props: {
         </PlainButton>
       </Box>
       <StepTeeth job={job} step={props.step} />
-      <Timers jobId={job.id} />
     </>
   );
 }

@@ -1,28 +1,38 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useRef } from 'react';
-import { api, ask } from '../../api/client';
+import { useQuery, type QueryClient } from '@tanstack/react-query';
+import { api, ask, Refused, type Schemas } from '../../api/client';
+import { STEPS } from './StepTeeth';
 import { refreshJob } from './useRefreshJob';
 
 const EVERY_MS = 1000;
 
-/** Asks every second at which steps anybody has done anything on the open job, and shows that. Drafts are not touched. */
-export function usePulse(jobId: number): void {
-  const queries = useQueryClient();
-  const seen = useRef<number>(undefined);
+/**
+ * Asks every second at which steps anybody has done anything on the open job, and shows that. Drafts are not touched.
+ *
+ * @returns whether it is known how far the job has got, or that nobody can say now: what is asked for before might be
+ *   older than that, and stay so
+ */
+export function usePulse(jobId: number): { known: boolean; refused: Refused | undefined } {
   const pulse = useQuery({
     queryKey: ['pulse', jobId],
-    queryFn: () => {
-      const query = seen.current === undefined ? {} : { since: seen.current };
-      return ask(api.GET('/api/job/{id}/pulse', { params: { path: { id: jobId }, query } }));
-    },
+    queryFn: ({ client }) => beat(client, jobId),
+    enabled: Number.isInteger(jobId),
     refetchInterval: EVERY_MS,
     staleTime: 0,
     retry: false,
+    // How far is nobody's to draw: nothing is drawn again each time it gets further.
+    select: () => true,
   });
-  const now = pulse.data;
-  useEffect(() => {
-    if (now === undefined) return;
-    if (seen.current !== undefined && seen.current !== now.journal) refreshJob(queries, jobId, now.steps);
-    seen.current = now.journal;
-  }, [now, queries, jobId]);
+  const refused = pulse.data === undefined && pulse.error instanceof Refused ? pulse.error : undefined;
+  return { known: pulse.data !== undefined || (pulse.isError && !refused), refused };
+}
+
+async function beat(queries: QueryClient, jobId: number): Promise<Schemas['Pulse']> {
+  const before = queries.getQueryState<Schemas['Pulse']>(['pulse', jobId]);
+  const seen = before?.data;
+  const query = seen ? { last: seen.last, lines: seen.lines } : {};
+  const now = await ask(api.GET('/api/job/{id}/pulse', { params: { path: { id: jobId }, query } }));
+  if (now.steps.length > 0) refreshJob(queries, jobId, now.steps);
+  // Whatever is shown by then was kept from earlier.
+  else if (!seen && before?.errorUpdateCount) refreshJob(queries, jobId, STEPS);
+  return now;
 }

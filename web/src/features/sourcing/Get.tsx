@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { z } from 'zod';
 import { api, ask, newKey, Refused, type Schemas } from '../../api/client';
+import { COMES_LATER } from '../../parts/Coming';
 import { Key } from '../../parts/Key';
 import { Notice } from '../../parts/Notice';
 import { useDraft } from '../../parts/useDraft';
@@ -46,6 +47,7 @@ export function Get({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }
         }),
       ),
     enabled: Number.isInteger(pieces) && pieces > 0,
+    meta: COMES_LATER,
     // What sellers said holds for a while; the order itself asks anew.
     staleTime: 5 * 60_000,
     placeholderData: keepPreviousData,
@@ -81,13 +83,13 @@ export function Get({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }
   if (offers.error instanceof Refused && !offers.data) {
     return (
       <>
+        <InTheShop job={job} />
         <Notice look="next">
           <Box sx={{ flex: 1 }}>{offers.error.message}</Box>
           <Button variant="contained" onClick={() => go('read')}>
             {texts.read.title}
           </Button>
         </Notice>
-        <InTheShop job={job} />
       </>
     );
   }

@@ -60,12 +60,14 @@ export function Ledger({
   );
   const add = useSave(
     (step: NewStep) => ask(api.POST('/api/teardown/{jobId}/steps', { params: { path }, body: step })),
-    show,
+    (now, { key }) => {
+      show(now);
+      about.settle(key);
+    },
   );
   const wayIn = useSave(() => ask(api.POST('/api/teardown/{jobId}/way-in', { params: { path } })), show);
-  const submit = async () => {
-    const { key } = about;
-    if (line.trim() && (await add.run({ line, key }))) about.settle(key);
+  const submit = () => {
+    if (line.trim()) void add.run({ line, key: about.key });
   };
   const earlier = ledger.data?.earlier;
   const next = earlier?.next === undefined ? undefined : earlier.steps[earlier.next];
@@ -99,7 +101,7 @@ export function Ledger({
           component="form"
           onSubmit={(event) => {
             event.preventDefault();
-            void submit();
+            submit();
           }}
         >
           <Box sx={{ display: 'flex', gap: 1, alignItems: 'end' }}>

@@ -26,7 +26,7 @@ class AccessibilityTest {
             screens.put("/new", "Put it in a tray");
             screens.put("/job/1/listen", "Culprit: the");
             screens.put("/job/23/takeIn", "I have read this");
-            screens.put("/job/25/read", "Next:");
+            screens.put("/job/25/read", "gears proven here before");
             screens.put("/job/14/get", "Gears that fit");
             screens.put("/job/11/prove", "From the hand to the real load");
             screens.put("/job/1/handBack", "For the owner");

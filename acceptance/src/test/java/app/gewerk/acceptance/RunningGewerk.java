@@ -37,6 +37,9 @@ final class RunningGewerk implements AutoCloseable {
     /** With the demo to be told, on a machine that does other things beside. */
     static final Duration STARTS_WITHIN = Duration.ofMinutes(4);
 
+    /** Writing the archive of classes takes ten seconds of a processor that is alone with it. */
+    private static final Duration ENDS_WITHIN = Duration.ofMinutes(2);
+
     /** Classes that take long begin first, so that none is left to run alone at the end. */
     static final int LONG = 1;
 
@@ -229,6 +232,7 @@ final class RunningGewerk implements AutoCloseable {
         command.addAll(List.of("-jar", APP.resolve("gewerk.jar").toString()));
         ProcessBuilder builder = new ProcessBuilder(command);
         builder.environment().put("MALLOC_ARENA_MAX", "2");
+        builder.environment().put("MALLOC_MMAP_THRESHOLD_", "1048576");
         builder.environment().put("GEWERK_WARM_UP", String.valueOf(!QUICK));
         builder.environment().put("GEWERK_DB_URL", databaseServer + database);
         builder.environment().put("GEWERK_DB_USER", System.getenv("GEWERK_TEST_DB_USER"));
@@ -327,7 +331,7 @@ final class RunningGewerk implements AutoCloseable {
 
     private static void waitForEnd(Process ending) {
         try {
-            if (!ending.waitFor(20, TimeUnit.SECONDS)) {
+            if (!ending.waitFor(ENDS_WITHIN.toSeconds(), TimeUnit.SECONDS)) {
                 ending.destroyForcibly();
             }
         } catch (InterruptedException stopped) {

@@ -5,10 +5,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.regex.Pattern;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.AfterAll;
@@ -76,6 +79,22 @@ class TwoBrowsersTest {
         entry(ilva).press("Enter");
         assertThat(tomas.page.getByText("bumper off").first()).isVisible();
         assertThat(entry(tomas)).hasValue("");
+    }
+
+    @Test
+    void whatIsSavedWhileTheOtherOpensTheJobIsShown() {
+        List<Route> pulses = new ArrayList<>();
+        ilva.page.route("**/pulse*", pulses::add);
+        ilva.open("/job/" + job + "/closeUp");
+        ilva.page.waitForCondition(() -> !pulses.isEmpty());
+        ilva.page.waitForTimeout(500);
+        caller.post(
+                "/api/job/" + job + "/note",
+                "{\"step\":\"closeUp\",\"what\":\"the owner rang\",\"done\":false}",
+                "two-browsers-rang");
+        ilva.page.unroute("**/pulse*");
+        pulses.forEach(Route::resume);
+        assertThat(ilva.page.getByText("Written down in this step: 1")).isVisible();
     }
 
     private static void told(Technician who) {

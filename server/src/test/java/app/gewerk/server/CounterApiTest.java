@@ -2,6 +2,7 @@ package app.gewerk.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.gewerk.core.job.Step;
 import app.gewerk.server.paper.QrCodeTest;
 import jakarta.servlet.http.Cookie;
 import java.util.HashMap;
@@ -299,27 +300,38 @@ class CounterApiTest {
     }
 
     @Test
-    void thePulseGrowsWithEveryChange() {
+    void thePulseSaysWhereSomethingWasWrittenThatWasNotReadYet() {
         long id = job(Map.of());
-        long before =
-                api.get("/api/job/" + id + "/pulse").body().path("journal").asLong();
+        String pulse = "/api/job/" + id + "/pulse";
+        JsonNode before = api.get(pulse).body();
+        assertThat(before.path("steps")).as("nothing was read yet").isEmpty();
         api.post(
                 mara,
                 "/api/teardown/" + id + "/steps",
                 Map.of("key", UUID.randomUUID().toString(), "line", "lid off"));
-        JsonNode after = api.get("/api/job/" + id + "/pulse?since=" + before).body();
-        assertThat(after.path("journal").asLong()).isGreaterThan(before);
-        assertThat(after.path("steps"))
-                .as("where")
-                .extracting(JsonNode::asString)
-                .containsExactly("open");
-        assertThat(api.get("/api/job/" + id + "/pulse?since="
-                                + after.path("journal").asLong())
-                        .body()
-                        .path("steps"))
-                .isEmpty();
-        assertThat(Statements.during(() -> api.get("/api/job/" + id + "/pulse")))
+        JsonNode after = api.get(pulse + read(before)).body();
+        assertThat(after.path("last").asLong())
+                .isGreaterThan(before.path("last").asLong());
+        assertThat(after.path("steps")).extracting(JsonNode::asString).containsExactly("open");
+        assertThat(api.get(pulse + read(after)).body().path("steps")).isEmpty();
+        assertThat(Statements.during(() -> api.get(pulse + read(after))))
                 .as("who is here, and the pulse")
                 .isEqualTo(2);
+    }
+
+    @Test
+    void whatIsWrittenEarlierAndSavedLaterIsNotMissedByThePulse() {
+        long id = job(Map.of());
+        String pulse = "/api/job/" + id + "/pulse";
+        JsonNode all = api.get(pulse).body();
+        // Two save at once, and the one whose line is the last was there first.
+        String read = "?last=" + all.path("last").asLong() + "&lines="
+                + (all.path("lines").asInt() - 1);
+        assertThat(api.get(pulse + read).body().path("steps")).hasSize(Step.values().length);
+    }
+
+    private static String read(JsonNode pulse) {
+        return "?last=" + pulse.path("last").asLong() + "&lines="
+                + pulse.path("lines").asInt();
     }
 }

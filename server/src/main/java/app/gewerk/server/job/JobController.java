@@ -71,10 +71,18 @@ class JobController {
     /** @param from what stood there before; left out when nothing did */
     record BenchMinutes(@Nullable Integer from, int minutes) {}
 
-    /** Asked for every second by whoever has the job open. */
+    /**
+     * Asked for every second by whoever has the job open.
+     *
+     * @param last and how many lines there were, as the pulse before said; left out the first time
+     */
     @GetMapping("/{id}/pulse")
-    JobService.Pulse pulse(Here here, @PathVariable long id, @RequestParam(required = false) @Nullable Long since) {
-        return jobs.pulse(here, id, since == null ? Long.MAX_VALUE : since);
+    JobService.Pulse pulse(
+            Here here,
+            @PathVariable long id,
+            @RequestParam(required = false) @Nullable Long last,
+            @RequestParam(defaultValue = "0") int lines) {
+        return jobs.pulse(here, id, Optional.ofNullable(last).map(l -> new JobService.Read(l, lines)));
     }
 
     @PostMapping("/{id}/bench-minutes")

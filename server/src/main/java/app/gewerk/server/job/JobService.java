@@ -350,16 +350,23 @@ public class JobService {
     }
 
     /**
+     * How far somebody has read a job's journal. A line that was written earlier may be there later than one written after
+     * it, when two people save at once: so its lines are counted, too.
+     */
+    public record Read(long last, int lines) {}
+
+    /**
      * How far a job has got.
      *
-     * @param journal its last line, which grows whenever anybody changes anything on the job
-     * @param steps where something was written since the line that was asked from
+     * @param last its journal's last line
+     * @param lines how many it has
+     * @param steps where something was written that was not read yet
      */
-    public record Pulse(long journal, List<Step> steps) {}
+    public record Pulse(long last, int lines, List<Step> steps) {}
 
     @Transactional(readOnly = true)
-    public Pulse pulse(Here here, long jobId, long since) {
-        return store.pulse(here, jobId, since).orElseThrow(() -> noJob(jobId));
+    public Pulse pulse(Here here, long jobId, Optional<Read> read) {
+        return store.pulse(here, jobId, read).orElseThrow(() -> noJob(jobId));
     }
 
     /** Keeps what the owner was asked or has said. */

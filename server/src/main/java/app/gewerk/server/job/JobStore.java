@@ -10,7 +10,6 @@ import static org.jooq.impl.DSL.arrayAppend;
 import static org.jooq.impl.DSL.arrayRemove;
 import static org.jooq.impl.DSL.coalesce;
 import static org.jooq.impl.DSL.count;
-import static org.jooq.impl.DSL.field;
 import static org.jooq.impl.DSL.inline;
 import static org.jooq.impl.DSL.left;
 import static org.jooq.impl.DSL.max;
@@ -164,23 +163,32 @@ class JobStore {
                 == 1;
     }
 
-    /** @param since a line of the journal; the steps are those of the lines after it */
-    Optional<JobService.Pulse> pulse(Here here, long jobId, long since) {
-        Condition ofJob = JOURNAL.SHOP_ID.eq(JOB.SHOP_ID).and(JOURNAL.JOB_ID.eq(JOB.ID));
-        Field<Long> last =
-                field(select(coalesce(max(JOURNAL.ID), 0L)).from(JOURNAL).where(ofJob));
-        Field<String[]> steps =
-                field(select(arrayAggDistinct(JOURNAL.STEP)).from(JOURNAL).where(ofJob, JOURNAL.ID.gt(since)));
-        return sql.select(last, steps)
+    /** Where lines have been written that somebody who had read the journal so far has not seen. */
+    Optional<JobService.Pulse> pulse(Here here, long jobId, Optional<JobService.Read> read) {
+        Condition later = JOURNAL.ID.gt(read.map(JobService.Read::last).orElse(Long.MAX_VALUE));
+        Field<Integer> laterLines = count().filterWhere(later);
+        return sql.select(
+                        coalesce(max(JOURNAL.ID), 0L),
+                        count(JOURNAL.ID),
+                        laterLines,
+                        arrayAggDistinct(JOURNAL.STEP).filterWhere(later))
                 .from(JOB)
+                .leftJoin(JOURNAL)
+                .on(JOURNAL.SHOP_ID.eq(JOB.SHOP_ID), JOURNAL.JOB_ID.eq(JOB.ID))
                 .where(at(here, jobId))
-                .fetchOptional(r -> new JobService.Pulse(
-                        r.value1(),
-                        r.value2() == null
-                                ? List.of()
-                                : Arrays.stream(r.value2())
-                                        .map(s -> Wire.parse(Step.class, s))
-                                        .toList()));
+                .groupBy(JOB.ID)
+                .fetchOptional(r -> {
+                    boolean earlierOnesCameLater = read.isPresent()
+                            && r.value2() - r.value3() != read.get().lines();
+                    return new JobService.Pulse(
+                            r.value1(),
+                            r.value2(),
+                            earlierOnesCameLater ? List.of(Step.values()) : written(r.value4()));
+                });
+    }
+
+    private static List<Step> written(String @Nullable [] steps) {
+        return steps == null ? List.of() : steps(steps);
     }
 
     boolean ownerSays(Here here, long jobId, int version, String word, Optional<BigDecimal> limit, OffsetDateTime now) {
