@@ -14,8 +14,10 @@ import { Rack } from './features/shop/Rack';
 import { WhoIsHere } from './features/shop/WhoIsHere';
 import { resumeUploads } from './features/photo/uploads';
 import { workAt } from './parts/bench';
+import { Coming } from './parts/Coming';
 import { Key } from './parts/Key';
 import { Tooth } from './parts/Marks';
+import { Page } from './parts/Page';
 import { Part } from './parts/Part';
 import { Unanswered } from './parts/Unanswered';
 import { useKeys } from './parts/useKeys';
@@ -126,19 +128,21 @@ export function App() {
                   minHeight: 0,
                 }}
               >
-                <Suspense fallback={<Box component="main" sx={{ bgcolor: colour.paper }} />}>
-                  <Routes>
-                    <Route path="/" element={<Today />} />
-                    <Route path="/new" element={<NewJob />} />
-                    <Route path="/job/:id/:step?" element={<Sheet />} />
-                    <Route path="/workings/*" element={<Workings />} />
-                    <Route path="/book/*" element={<Book />} />
-                    <Route path="/knowledge/:file?" element={<Knowledge />} />
-                    <Route path="/stores/*" element={<Stores />} />
-                    <Route path="/look-back" element={<LookBack />} />
-                    <Route path="/people" element={<People />} />
-                    <Route path="*" element={<Today />} />
-                  </Routes>
+                <Suspense fallback={<Page />}>
+                  <Coming of={place.pathname}>
+                    <Routes>
+                      <Route path="/" element={<Today />} />
+                      <Route path="/new" element={<NewJob />} />
+                      <Route path="/job/:id/:step?" element={<Sheet />} />
+                      <Route path="/workings/*" element={<Workings />} />
+                      <Route path="/book/*" element={<Book />} />
+                      <Route path="/knowledge/:file?" element={<Knowledge />} />
+                      <Route path="/stores/*" element={<Stores />} />
+                      <Route path="/look-back" element={<LookBack />} />
+                      <Route path="/people" element={<People />} />
+                      <Route path="*" element={<Today />} />
+                    </Routes>
+                  </Coming>
                 </Suspense>
               </Box>
             </Part>

@@ -2,6 +2,7 @@ import { Box, Button, TextField } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import { api, ask, type Schemas } from '../../api/client';
+import { Page, PageTitle } from '../../parts/Page';
 import { PlainButton } from '../../parts/PlainButton';
 import { PlainSelect } from '../../parts/PlainSelect';
 import { QrPicture } from '../../parts/QrPicture';
@@ -26,10 +27,10 @@ const roleOptions = ROLES.map(
 export default function People() {
   const shop = useQuery(shopQuery);
   const owner = useMay('shop');
-  if (!shop.data) return <Page>{null}</Page>;
-  if (!owner) return <Page>{texts.account.notYours}</Page>;
+  if (!shop.data) return <PeoplePage>{null}</PeoplePage>;
+  if (!owner) return <PeoplePage>{texts.account.notYours}</PeoplePage>;
   return (
-    <Page>
+    <PeoplePage>
       {shop.data.accounts ? (
         <>
           <List />
@@ -40,20 +41,15 @@ export default function People() {
       ) : (
         <Begin known={shop.data.here?.name ?? ''} />
       )}
-    </Page>
+    </PeoplePage>
   );
 }
 
-function Page({ children }: { children: ReactNode }) {
+function PeoplePage({ children }: { children: ReactNode }) {
   return (
-    <Box component="main" sx={{ bgcolor: colour.paper, p: { xs: 1.5, sm: 3 }, overflow: 'auto' }}>
-      <Box sx={{ maxWidth: 900, display: 'grid', gap: 3 }}>
-        <Box component="h1" sx={{ m: 0, fontSize: 22 }}>
-          {texts.account.people}
-        </Box>
-        {children}
-      </Box>
-    </Box>
+    <Page head={<PageTitle>{texts.account.people}</PageTitle>}>
+      <Box sx={{ maxWidth: 900, display: 'grid', gap: 3, mt: 2 }}>{children}</Box>
+    </Page>
   );
 }
 

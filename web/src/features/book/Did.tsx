@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
+import { Page, PageTitle } from '../../parts/Page';
 import { PlainSelect } from '../../parts/PlainSelect';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
@@ -20,22 +21,23 @@ export function Did() {
   const [whose, setWhose] = useState<'all' | 'mine'>('all');
   const did = useQuery(didQuery(whose === 'mine')).data;
   return (
-    <Box component="main" sx={{ bgcolor: colour.paper, px: 3, py: 2, overflow: 'auto' }}>
-      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
-        <Box component="h1" sx={{ fontSize: 22, m: 0 }}>
-          {words.title}
+    <Page
+      head={
+        <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+          <PageTitle>{words.title}</PageTitle>
+          <PlainSelect
+            label={words.whose}
+            value={whose}
+            set={setWhose}
+            options={[
+              ['all', words.all],
+              ['mine', words.mine],
+            ]}
+            sx={{ minHeight: 44 }}
+          />
         </Box>
-        <PlainSelect
-          label={words.whose}
-          value={whose}
-          set={setWhose}
-          options={[
-            ['all', words.all],
-            ['mine', words.mine],
-          ]}
-          sx={{ minHeight: 44 }}
-        />
-      </Box>
+      }
+    >
       {did && (
         <>
           <Box
@@ -115,7 +117,7 @@ export function Did() {
           )}
         </>
       )}
-    </Box>
+    </Page>
   );
 }
 

@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { Key } from '../../parts/Key';
 import { Mark, type MarkName } from '../../parts/Marks';
+import { Page, PageTitle } from '../../parts/Page';
 import { dayWords } from '../../parts/words';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
@@ -24,16 +25,17 @@ export default function Today() {
   const crew = plan?.hours.crew.filter((one) => one.atBench) ?? [];
   const hands = Array.from({ length: crew.length || (plan?.hours.hands ?? 0) }, (_, hand) => hand);
   return (
-    <Box component="main" sx={{ bgcolor: colour.paper, px: 3, py: 2, overflow: 'auto' }}>
-      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
-        <Box component="h1" sx={{ fontSize: 22, m: 0, flex: 1 }}>
-          {shop?.name}
+    <Page
+      head={
+        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
+          <PageTitle>{shop?.name}</PageTitle>
+          <Button component={Link} to="/new" variant="contained" sx={{ ml: 'auto' }}>
+            {texts.intake.title}
+            <Key>n</Key>
+          </Button>
         </Box>
-        <Button component={Link} to="/new" variant="contained">
-          {texts.intake.title}
-          <Key>n</Key>
-        </Button>
-      </Box>
+      }
+    >
       {plan && (
         <Box
           sx={{
@@ -110,7 +112,7 @@ export default function Today() {
           </Box>
         </Box>
       )}
-    </Box>
+    </Page>
   );
 }
 

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Link, Route, Routes } from 'react-router';
 import { Did } from '../book/Did';
 import { Travel } from '../book/Travel';
+import { Page, PageTitle } from '../../parts/Page';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
 import { ModelTrain } from './ModelTrain';
@@ -29,25 +30,28 @@ function Models() {
   const models = useQuery(modelsQuery(find));
   const kind = useKindWords();
   return (
-    <Box component="main" sx={{ bgcolor: colour.paper, px: 2, pb: 2, overflow: 'auto' }}>
-      <Box component="h1" sx={{ fontSize: 22 }}>
-        {words.title}
-      </Box>
-      <TextField
-        size="small"
-        label={words.find}
-        value={find}
-        onChange={(event) => setFind(event.target.value)}
-        sx={{ width: 360, maxWidth: '100%', mb: 1.5 }}
-      />
-      <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', mb: 1.5 }}>
-        <Box component={Link} to="/book/did" sx={{ py: 1.25, color: colour.ink }}>
-          {texts.did.title}
-        </Box>
-        <Box component={Link} to="/knowledge" sx={{ py: 1.25, color: colour.ink }}>
-          {texts.knowledge.link}
-        </Box>
-      </Box>
+    <Page
+      head={
+        <>
+          <PageTitle>{words.title}</PageTitle>
+          <TextField
+            size="small"
+            label={words.find}
+            value={find}
+            onChange={(event) => setFind(event.target.value)}
+            sx={{ width: 360, maxWidth: '100%', mt: 2, mb: 1.5 }}
+          />
+          <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', mb: 1.5 }}>
+            <Box component={Link} to="/book/did" sx={{ py: 1.25, color: colour.ink }}>
+              {texts.did.title}
+            </Box>
+            <Box component={Link} to="/knowledge" sx={{ py: 1.25, color: colour.ink }}>
+              {texts.knowledge.link}
+            </Box>
+          </Box>
+        </>
+      }
+    >
       <Box
         sx={{
           display: 'grid',
@@ -93,6 +97,6 @@ function Models() {
         </div>
         <Travel />
       </Box>
-    </Box>
+    </Page>
   );
 }

@@ -7,6 +7,7 @@ import { api, ask, Refused, type Schemas } from '../../api/client';
 import { Mat } from '../../mat/Mat';
 import { EditNotices } from '../../parts/EditNotices';
 import { Notice } from '../../parts/Notice';
+import { Page } from '../../parts/Page';
 import { PlainSelect } from '../../parts/PlainSelect';
 import { useEdit } from '../../parts/useEdit';
 import { useKeys } from '../../parts/useKeys';
@@ -52,12 +53,12 @@ export function ModelTrain() {
   const train = useQuery(trainQuery(modelId));
   if (model.error instanceof Refused) {
     return (
-      <Box component="main" sx={{ bgcolor: colour.paper, p: 2 }}>
+      <Page>
         <Notice look="next">{model.error.message}</Notice>
-      </Box>
+      </Page>
     );
   }
-  if (!model.data || !train.data) return <Box component="main" sx={{ bgcolor: colour.paper }} />;
+  if (!model.data || !train.data) return <Page />;
   return <TrainOf key={modelId} model={model.data} train={train.data} />;
 }
 

@@ -3,10 +3,10 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { api, ask, newKey } from '../../api/client';
 import { DraftNotices } from '../../parts/EditNotices';
+import { Page, PageTitle } from '../../parts/Page';
 import { useDraft } from '../../parts/useDraft';
 import { useSave } from '../../parts/useSave';
 import { texts } from '../../texts';
-import { colour } from '../../theme';
 import { Counter } from './Counter';
 import { ShopRules } from './ShopRules';
 import { asIntake, EMPTY, intakeDraft, IntakeForm, type IntakeDraft } from './IntakeForm';
@@ -35,12 +35,10 @@ export default function NewJob() {
     if (job) void navigate(`/job/${job.id}/takeIn`, { replace: true });
   };
   return (
-    <Box component="main" sx={{ bgcolor: colour.paper, overflow: 'auto', p: 2 }}>
-      <Box component="h1" sx={{ fontSize: 22, mt: 0 }}>
-        {texts.intake.title}
-      </Box>
+    <Page head={<PageTitle>{texts.intake.title}</PageTitle>}>
       <Box
         sx={{
+          mt: 2,
           display: 'grid',
           gridTemplateColumns: { xs: '1fr', lg: 'minmax(0, 720px) minmax(260px, 330px)' },
           gap: 3,
@@ -61,6 +59,6 @@ export default function NewJob() {
           <ShopRules />
         </Box>
       </Box>
-    </Box>
+    </Page>
   );
 }

@@ -5,6 +5,7 @@ import { useNavigate, useParams } from 'react-router';
 import { Refused, type Schemas } from '../../api/client';
 import { rightOf, WhoMay } from '../account/Allowed';
 import { Coming, onceThere } from '../../parts/Coming';
+import { Page } from '../../parts/Page';
 import { Part } from '../../parts/Part';
 import { useKeys } from '../../parts/useKeys';
 import { dayWords } from '../../parts/words';
@@ -38,13 +39,9 @@ export default function Sheet() {
   const job = useQuery({ ...jobQuery(jobId), enabled: pulse.known });
   const refused = pulse.refused ?? job.error;
   if (refused instanceof Refused || !Number.isInteger(jobId)) {
-    return (
-      <Box component="main" sx={{ bgcolor: colour.paper, p: 4 }}>
-        {refused?.message ?? texts.sheet.notThere}
-      </Box>
-    );
+    return <Page>{refused?.message ?? texts.sheet.notThere}</Page>;
   }
-  if (!job.data) return <Box component="main" sx={{ bgcolor: colour.paper }} aria-busy="true" />;
+  if (!job.data) return <Page />;
   const step =
     STEPS.find((s) => s === wanted) ?? STEPS.find((s) => !job.data.stepsDone.includes(s)) ?? 'handBack';
   return <OpenJob key={jobId} job={job.data} step={step} />;

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Refused } from '../../api/client';
 import { Notice } from '../../parts/Notice';
+import { Page, PageTitle } from '../../parts/Page';
 import { Tick } from '../../parts/Tick';
 import { texts } from '../../texts';
 import { colour, font } from '../../theme';
@@ -17,11 +18,14 @@ export default function Knowledge() {
   const { file = 'materials' } = useParams();
   const files = useQuery(filesQuery);
   return (
-    <Box component="main" sx={{ bgcolor: colour.paper, px: 2, pb: 2, overflow: 'auto' }}>
-      <Box component="h1" sx={{ fontSize: 22, mb: 0.5 }}>
-        {words.title}
-      </Box>
-      <Box sx={{ maxWidth: 720, mb: 1.5, color: colour.inkSoft }}>{words.what}</Box>
+    <Page
+      head={
+        <>
+          <PageTitle>{words.title}</PageTitle>
+          <Box sx={{ maxWidth: 720, mt: 0.5, mb: 1.5, color: colour.inkSoft }}>{words.what}</Box>
+        </>
+      }
+    >
       <Box
         sx={{
           display: 'grid',
@@ -59,7 +63,7 @@ export default function Knowledge() {
         </Box>
         <Rows key={file} file={file} />
       </Box>
-    </Box>
+    </Page>
   );
 }
 

@@ -4,6 +4,7 @@ import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { api, ask, Refused, type Schemas } from '../../api/client';
 import { Notice } from '../../parts/Notice';
+import { Page, PageTitle } from '../../parts/Page';
 import { PlainButton } from '../../parts/PlainButton';
 import { dayWords, money } from '../../parts/words';
 import { texts } from '../../texts';
@@ -43,7 +44,7 @@ function monthBefore(today: string, months: number): string {
 /** What the shop did: few pictures, each opens the jobs behind it. */
 export default function LookBack() {
   const today = useQuery(shopQuery).data?.today;
-  return today ? <Looking today={today} /> : <Box component="main" sx={{ bgcolor: colour.paper }} />;
+  return today ? <Looking today={today} /> : <Page />;
 }
 
 function Looking({ today }: { today: string }) {
@@ -55,32 +56,35 @@ function Looking({ today }: { today: string }) {
   const show = (which: string, code: string, told: string, of = period) =>
     setOpen({ which, code, words: told, of });
   return (
-    <Box component="main" sx={{ bgcolor: colour.paper, px: 3, py: 2, overflow: 'auto' }}>
-      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}>
-        <Box component="h1" sx={{ fontSize: 22, m: 0, flex: 1 }}>
-          {words.title}
+    <Page
+      head={
+        <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}>
+          <Box sx={{ flex: 1 }}>
+            <PageTitle>{words.title}</PageTitle>
+          </Box>
+          {(['from', 'to'] as const).map((end) => (
+            <TextField
+              key={end}
+              type="month"
+              size="small"
+              label={words[end]}
+              value={period[end].slice(0, 7)}
+              onChange={(event) =>
+                event.target.value !== '' && setPeriod({ ...period, [end]: `${event.target.value}-01` })
+              }
+              slotProps={{ inputLabel: { shrink: true } }}
+            />
+          ))}
+          <a
+            href={`/api/look-back/figures.csv?from=${period.from}&to=${period.to}`}
+            download
+            style={{ color: colour.ink }}
+          >
+            {words.csv}
+          </a>
         </Box>
-        {(['from', 'to'] as const).map((end) => (
-          <TextField
-            key={end}
-            type="month"
-            size="small"
-            label={words[end]}
-            value={period[end].slice(0, 7)}
-            onChange={(event) =>
-              event.target.value !== '' && setPeriod({ ...period, [end]: `${event.target.value}-01` })
-            }
-            slotProps={{ inputLabel: { shrink: true } }}
-          />
-        ))}
-        <a
-          href={`/api/look-back/figures.csv?from=${period.from}&to=${period.to}`}
-          download
-          style={{ color: colour.ink }}
-        >
-          {words.csv}
-        </a>
-      </Box>
+      }
+    >
       {looked.error instanceof Refused && (
         <Notice look="danger" role="alert">
           {looked.error.message}
@@ -147,7 +151,7 @@ function Looking({ today }: { today: string }) {
           />
         </Box>
       )}
-    </Box>
+    </Page>
   );
 }
 

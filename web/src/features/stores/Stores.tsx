@@ -1,6 +1,7 @@
 import { Box, TextField } from '@mui/material';
 import { useEffect, useState } from 'react';
 import { NavLink, Route, Routes, useLocation, useNavigate, useSearchParams } from 'react-router';
+import { Page, PageTitle } from '../../parts/Page';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
 import { Donors } from './Donors';
@@ -27,37 +28,15 @@ export default function Stores() {
   const [asked] = useSearchParams();
   const text = asked.get('find') ?? '';
   return (
-    <Box component="main" sx={{ bgcolor: colour.paper, px: 2, pb: 2, overflow: 'auto' }}>
-      <Box component="h1" sx={{ fontSize: 22, mb: 1 }}>
-        {words.title}
-      </Box>
-      <FindBox asked={text} />
-      <Box
-        component="nav"
-        aria-label={words.title}
-        sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap', mb: 1.5 }}
-      >
-        {SECTIONS.map((section) => (
-          <Box
-            key={section.to}
-            component={NavLink}
-            to={section.to}
-            end
-            sx={{
-              minHeight: 44,
-              display: 'flex',
-              alignItems: 'center',
-              px: 1.5,
-              color: colour.ink,
-              textDecoration: 'none',
-              borderBottom: '3px solid transparent',
-              ...(text === '' && { '&.active': { borderColor: colour.go, fontWeight: 700 } }),
-            }}
-          >
-            {section.words}
-          </Box>
-        ))}
-      </Box>
+    <Page
+      head={
+        <>
+          <PageTitle>{words.title}</PageTitle>
+          <FindBox asked={text} />
+          <Sections finding={text !== ''} />
+        </>
+      }
+    >
       {text !== '' ? (
         <Found text={text} />
       ) : (
@@ -69,6 +48,37 @@ export default function Stores() {
           <Route path="*" element={<Orders />} />
         </Routes>
       )}
+    </Page>
+  );
+}
+
+function Sections({ finding }: { finding: boolean }) {
+  return (
+    <Box
+      component="nav"
+      aria-label={words.title}
+      sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap', mb: 1.5 }}
+    >
+      {SECTIONS.map((section) => (
+        <Box
+          key={section.to}
+          component={NavLink}
+          to={section.to}
+          end
+          sx={{
+            minHeight: 44,
+            display: 'flex',
+            alignItems: 'center',
+            px: 1.5,
+            color: colour.ink,
+            textDecoration: 'none',
+            borderBottom: '3px solid transparent',
+            ...(!finding && { '&.active': { borderColor: colour.go, fontWeight: 700 } }),
+          }}
+        >
+          {section.words}
+        </Box>
+      ))}
     </Box>
   );
 }
@@ -99,7 +109,7 @@ function FindBox({ asked }: { asked: string }) {
       value={typed}
       onChange={(event) => setTyped(event.target.value)}
       slotProps={{ htmlInput: { 'aria-label': words.find.name } }}
-      sx={{ width: 620, maxWidth: '100%', mb: 1 }}
+      sx={{ width: 620, maxWidth: '100%', my: 1 }}
     />
   );
 }

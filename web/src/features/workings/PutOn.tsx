@@ -1,13 +1,12 @@
 import { Box } from '@mui/material';
-import { colour } from '../../theme';
+import { Page } from '../../parts/Page';
 import { Consumables } from '../closeup/Consumables';
 import { WorkingsHead } from './WorkingsHead';
 
 /** What to put on what, how much of it, what holds it, how hard it is pressed: without a job. */
 export default function PutOn() {
   return (
-    <Box component="main" sx={{ bgcolor: colour.paper, px: 3, pb: 3, overflow: 'auto' }}>
-      <WorkingsHead page="onto" />
+    <Page head={<WorkingsHead page="onto" />}>
       <Box
         sx={{
           display: 'grid',
@@ -19,6 +18,6 @@ export default function PutOn() {
       >
         <Consumables of="workings" />
       </Box>
-    </Box>
+    </Page>
   );
 }
