@@ -47,6 +47,9 @@ const AREAS = [
   { to: '/look-back', words: texts.lookBack.title, under: ['/look-back'], wideOnly: true },
 ];
 
+/** Places with a cutting mat beside the sheet. */
+const HAS_MAT = /^\/(job\/|book\/\d|workings\/(?!onto))/;
+
 export function App() {
   const navigate = useNavigate();
   const place = useLocation();
@@ -149,7 +152,7 @@ export function App() {
           </>
         )}
       </Box>
-      <ThumbBar forward={forward} bring={bring} mat={/^\/(job|book)\/./.test(place.pathname)} />
+      <ThumbBar forward={forward} bring={bring} mat={HAS_MAT.test(place.pathname)} />
       {finding && <Find close={() => setFinding(false)} />}
       {help && <Help close={() => setHelp(false)} />}
       {shop.data && !accounts && (!here || choosing) && (

@@ -1,8 +1,9 @@
 import { QueryClientProvider, useQuery } from '@tanstack/react-query';
 import { act, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { COMES_LATER, Coming, onceThere } from './Coming';
+import { COMES_LATER, Coming, OnItsWay, onceThere } from './Coming';
 import { Queries } from './Queries';
+import { texts } from '../texts';
 import { Box } from '@mui/material';
 
 /** Asks for something, and once it has that for what stands in it. */
@@ -19,6 +20,7 @@ function shown(of: string, ...children: React.ReactNode[]) {
   return (
     <QueryClientProvider client={queries}>
       <Coming of={of}>
+        <OnItsWay />
         <Box sx={onceThere}>
           <button>the button</button>
           {children}
@@ -30,6 +32,7 @@ function shown(of: string, ...children: React.ReactNode[]) {
 
 let queries: Queries;
 const visible = () => getComputedStyle(screen.getByText('the button')).pointerEvents !== 'none';
+const told = () => getComputedStyle(screen.getByText(texts.coming)).display !== 'none';
 const pass = (ms: number) => act(() => vi.advanceTimersByTimeAsync(ms));
 
 describe('what is shown together', () => {
@@ -57,13 +60,17 @@ describe('what is shown together', () => {
     expect(visible()).toBe(false);
   });
 
-  it('does not wait for ever', async () => {
+  it('does not wait for ever, and says soon that it waits', async () => {
     vi.useFakeTimers();
     const Never = () => useQuery({ queryKey: ['never'], queryFn: () => new Promise(() => undefined) }).status;
     render(shown('open', <Never key="n" />));
-    await pass(2900);
+    await pass(500);
+    expect(told()).toBe(false);
+    await pass(2400);
+    expect(told()).toBe(true);
     expect(visible()).toBe(false);
     await pass(200);
+    expect(told()).toBe(false);
     expect(visible()).toBe(true);
   });
 });

@@ -1,9 +1,13 @@
 import { Box } from '@mui/material';
 import { notifyManager, useQueryClient, type Query } from '@tanstack/react-query';
 import { useEffect, useState, type ReactNode } from 'react';
+import { texts } from '../texts';
 
 /** What has not been answered by then comes where it comes. */
 const AT_MOST_MS = 3000;
+
+/** Who waits longer than this is told that there is something to wait for. */
+const UNTOLD_MS = 700;
 
 /** On something asked for that may take long, and that nothing stands below. */
 export const COMES_LATER = { comesLater: true } as const;
@@ -17,6 +21,18 @@ const FIRST = {
 /** For what would move while the first answers come: neither seen nor touched, but typed into by whoever was there before. */
 export const onceThere = { '[data-coming] &': { opacity: 0, pointerEvents: 'none' } } as const;
 
+/** Where what comes will stand: that it is on its way, taking no room. */
+export function OnItsWay() {
+  return (
+    <Box
+      role="status"
+      sx={{ display: 'none', '[data-coming="late"] &': { display: 'block', position: 'absolute', pt: 2 } }}
+    >
+      {texts.coming}
+    </Box>
+  );
+}
+
 /**
  * Shows together what is asked for together: what stands there must not move away from under the finger when the answer
  * above it comes.
@@ -26,6 +42,7 @@ export const onceThere = { '[data-coming] &': { opacity: 0, pointerEvents: 'none
 export function Coming({ of, children }: { of: string; children: ReactNode }) {
   const queries = useQueryClient();
   const [there, setThere] = useState<string>();
+  const [waited, setWaited] = useState<string>();
   const coming = there !== of;
   useEffect(() => {
     if (!coming) return;
@@ -41,15 +58,21 @@ export function Coming({ of, children }: { of: string; children: ReactNode }) {
     };
     look();
     const stop = queries.getQueryCache().subscribe(look);
+    const told = setTimeout(() => setWaited(of), UNTOLD_MS);
     const late = setTimeout(() => setThere(of), AT_MOST_MS);
     return () => {
       latest++;
       stop();
+      clearTimeout(told);
       clearTimeout(late);
     };
   }, [coming, of, queries]);
   return (
-    <Box sx={{ display: 'contents' }} data-coming={coming ? '' : undefined} aria-busy={coming || undefined}>
+    <Box
+      sx={{ display: 'contents' }}
+      data-coming={coming ? (waited === of ? 'late' : '') : undefined}
+      aria-busy={coming || undefined}
+    >
       {children}
     </Box>
   );

@@ -83,6 +83,7 @@ export const en = {
     mat: 'The mat',
     cautions: 'The list of cautions',
   },
+  coming: 'It is being fetched …',
   offline: 'The server does not answer just now. What you type is kept; saving goes on by itself.',
   offlineKept: (when: string) =>
     `No connection. What was opened lately can be read as it was on ${when}; what you type is kept, and sent once there is one.`,

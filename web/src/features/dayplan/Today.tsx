@@ -27,9 +27,9 @@ export default function Today() {
   return (
     <Page
       head={
-        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
+        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2 }}>
           <PageTitle>{shop?.name}</PageTitle>
-          <Button component={Link} to="/new" variant="contained" sx={{ ml: 'auto' }}>
+          <Button component={Link} to="/new" variant="contained" sx={{ ml: 'auto', flex: 'none' }}>
             {texts.intake.title}
             <Key>n</Key>
           </Button>

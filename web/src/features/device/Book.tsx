@@ -41,7 +41,7 @@ function Models() {
             onChange={(event) => setFind(event.target.value)}
             sx={{ width: 360, maxWidth: '100%', mt: 2, mb: 1.5 }}
           />
-          <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', mb: 1.5 }}>
+          <Box sx={{ display: 'flex', columnGap: 3, flexWrap: 'wrap', mb: 1.5 }}>
             <Box component={Link} to="/book/did" sx={{ py: 1.25, color: colour.ink }}>
               {texts.did.title}
             </Box>

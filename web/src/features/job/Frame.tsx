@@ -2,7 +2,7 @@ import { Box } from '@mui/material';
 import { Children, type ReactNode } from 'react';
 import { useLocation, useParams } from 'react-router';
 import { Allowed, rightOf } from '../account/Allowed';
-import { onceThere } from '../../parts/Coming';
+import { OnItsWay, onceThere } from '../../parts/Coming';
 import { Part } from '../../parts/Part';
 import { texts } from '../../texts';
 import { colour } from '../../theme';
@@ -56,7 +56,10 @@ export function Frame({
           <Part name={texts.part.sheet} of={place.pathname}>
             {/* The first is the job's head, by which everybody leafs. */}
             {index === 0 ? (
-              block
+              <>
+                {block}
+                <OnItsWay />
+              </>
             ) : (
               <Box sx={onceThere}>{onlyRead ? block : <Allowed right={right}>{block}</Allowed>}</Box>
             )}

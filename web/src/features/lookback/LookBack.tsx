@@ -59,7 +59,7 @@ function Looking({ today }: { today: string }) {
     <Page
       head={
         <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}>
-          <Box sx={{ flex: 1 }}>
+          <Box sx={{ flex: { xs: '1 0 100%', sm: 1 } }}>
             <PageTitle>{words.title}</PageTitle>
           </Box>
           {(['from', 'to'] as const).map((end) => (

@@ -1,14 +1,15 @@
-import { Box, Button } from '@mui/material';
+import { Box, Button, useMediaQuery } from '@mui/material';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, ask, newKey, Refused, type Schemas } from '../../api/client';
+import { COMES_LATER } from '../../parts/Coming';
 import { Notice } from '../../parts/Notice';
 import { PlainButton } from '../../parts/PlainButton';
 import { useSave } from '../../parts/useSave';
 import { dayWords, money } from '../../parts/words';
 import { texts } from '../../texts';
-import { colour, font } from '../../theme';
+import { colour, font, theme } from '../../theme';
 import { useMay } from '../shop/useRights';
 import { planDoneKey, planQuery } from '../sourcing/queries';
 import { ParcelBox, TrayNumber } from './ParcelBox';
@@ -21,7 +22,12 @@ const LONG = 8;
 /** What to order from whom for everything that is needed; a line can be held or refused, and the rest is planned round it. */
 export function NextParcels() {
   const [seconds, setSeconds] = useState(QUICK);
-  const plan = useQuery({ ...planQuery(seconds), placeholderData: keepPreviousData });
+  const plan = useQuery({
+    ...planQuery(seconds),
+    placeholderData: keepPreviousData,
+    // Where there is room, what is on its way stands beside it and need not wait for the sellers.
+    ...(useMediaQuery(theme.breakpoints.up('lg')) && { meta: COMES_LATER }),
+  });
   if (plan.error instanceof Refused && !plan.data) {
     return (
       <Notice look="danger" role="alert">
@@ -31,10 +37,15 @@ export function NextParcels() {
   }
   return (
     <section aria-label={words.next} aria-busy={plan.isFetching}>
-      <Box component="h2" sx={{ fontSize: 17, mt: 0 }}>
-        {words.next}
+      {/* Beside the heading, where nothing moves when it ends. */}
+      <Box
+        sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'center', minHeight: 44, mb: 1 }}
+      >
+        <Box component="h2" sx={{ fontSize: 17, m: 0 }}>
+          {words.next}
+        </Box>
+        {plan.isFetching && <Looking long={seconds === LONG} any={plan.data !== undefined} />}
       </Box>
-      {plan.isFetching && <Looking long={seconds === LONG} any={plan.data !== undefined} />}
       {plan.data && <Planned plan={plan.data} longer={() => setSeconds(LONG)} looking={plan.isFetching} />}
     </section>
   );
@@ -45,7 +56,7 @@ function Looking({ long, any }: { long: boolean; any: boolean }) {
   const queries = useQueryClient();
   const done = useQuery({ queryKey: planDoneKey, queryFn: () => 0, enabled: false, initialData: 0 }).data;
   return (
-    <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', mb: 1 }}>
+    <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
       <span role="status">{words.planning} …</span>
       {long && <progress value={done} max={1} aria-label={words.planning} />}
       {long && any && (

@@ -25,7 +25,7 @@ export function OnTheWay() {
   const parcels = useQuery(parcelsQuery);
   return (
     <section aria-label={words.onTheWay}>
-      <Box component="h2" sx={{ fontSize: 17, mt: 0 }}>
+      <Box component="h2" sx={{ fontSize: 17, m: 0, mb: 1, lineHeight: '44px' }}>
         {words.onTheWay}
       </Box>
       {parcels.data?.length === 0 && <Box>{words.nothingComes}</Box>}

@@ -2,16 +2,58 @@ package app.gewerk.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.gewerk.acceptance.Technician.Screen;
 import com.deque.html.axecore.args.AxeRunOptions;
 import com.deque.html.axecore.playwright.AxeBuilder;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.WaitForSelectorState;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 
 /** Every screen against WCAG 2.2 AA, as far as a program can tell; the ten steps at three sizes in {@link OnTheNetworkTest}. */
 class AccessibilityTest {
     private static final List<String> RULES = List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa");
+
+    /** Screens besides those that something is done for, and what stands on each. */
+    private static final Map<String, String> SCREENS = new LinkedHashMap<>();
+
+    static {
+        SCREENS.put("/new", "Put it in a tray");
+        SCREENS.put("/job/1/listen", "Culprit: the");
+        SCREENS.put("/job/23/takeIn", "I have read this");
+        SCREENS.put("/job/25/read", "gears proven here before");
+        SCREENS.put("/job/14/get", "Gears that fit");
+        SCREENS.put("/job/11/prove", "From the hand to the real load");
+        SCREENS.put("/job/1/handBack", "For the owner");
+        SCREENS.put("/book/1", "How long mends lasted");
+        SCREENS.put("/workings", "Read a gear");
+        SCREENS.put("/workings/pair", "Runs freely");
+        SCREENS.put("/workings/spans", "steadiest");
+        SCREENS.put("/workings/pins", "Over both pins");
+        SCREENS.put("/workings/make", "drawn across the tips");
+        SCREENS.put("/workings/press", "pressure in the fit");
+        SCREENS.put("/workings/onto", "How much of the first");
+        SCREENS.put("/workings/planets", "teeth meet");
+        SCREENS.put("/stores", "job by job");
+        SCREENS.put("/book", "maker or model");
+        SCREENS.put("/book/did", "By model");
+        SCREENS.put("/stores/shelf", "A new thing");
+        SCREENS.put("/stores/donors", "Another donor");
+        SCREENS.put("/stores/numbers", "A number that is not there yet");
+        SCREENS.put("/stores/sellers", "A seller that is known by its");
+        SCREENS.put("/people", "From then on everybody signs in");
+        SCREENS.put("/workings/backlash", "at the w");
+        SCREENS.put("/workings/oil", "log log");
+        SCREENS.put("/workings/strength", "K F /");
+        SCREENS.put("/workings/time", "z_right");
+        SCREENS.put("/look-back", "Which machines");
+        SCREENS.put("/knowledge", "acetal homopolymer");
+    }
 
     @Test
     void noScreenFailsTheRulesThatCanBeChecked() {
@@ -22,31 +64,10 @@ class AccessibilityTest {
             technician.stepUpAs("Ilva");
             technician.text("What to take up next").waitFor();
             check(technician, "welcome");
-            Map<String, String> screens = new java.util.LinkedHashMap<>();
-            screens.put("/new", "Put it in a tray");
-            screens.put("/job/1/listen", "Culprit: the");
-            screens.put("/job/23/takeIn", "I have read this");
-            screens.put("/job/25/read", "gears proven here before");
-            screens.put("/job/14/get", "Gears that fit");
-            screens.put("/job/11/prove", "From the hand to the real load");
-            screens.put("/job/1/handBack", "For the owner");
-            screens.put("/book/1", "How long mends lasted");
-            screens.put("/workings", "Read a gear");
-            screens.put("/workings/pair", "Runs freely");
-            screens.put("/workings/spans", "steadiest");
-            screens.put("/workings/pins", "Over both pins");
-            screens.put("/workings/make", "drawn across the tips");
-            screens.put("/workings/press", "pressure in the fit");
-            screens.put("/workings/onto", "How much of the first");
-            screens.put("/workings/planets", "teeth meet");
-            screens.put("/stores", "job by job");
-            screens.put("/book", "maker or model");
-            screens.put("/book/did", "By model");
-            screens.put("/look-back", "Which machines");
-            screens.put("/knowledge", "acetal homopolymer");
-            screens.forEach((path, there) -> {
+            SCREENS.forEach((path, there) -> {
                 technician.go(path);
                 technician.text(there).waitFor();
+                technician.waitForAnswers();
                 check(technician, path);
             });
             technician.go("/job/19/closeUp");
@@ -76,6 +97,25 @@ class AccessibilityTest {
             technician.page.getByRole(AriaRole.DIALOG).waitFor();
             check(technician, "find");
             assertThat(technician.complaints()).isEmpty();
+        }
+    }
+
+    @ParameterizedTest
+    @EnumSource(names = {"BENCH", "TELEPHONE"})
+    void noPageMovesWhileItsAnswersCome(Screen screen) {
+        Locator.WaitForOptions there = new Locator.WaitForOptions().setState(WaitForSelectorState.ATTACHED);
+        try (Technician ilva =
+                new Technician(RunningGewerk.demoToLookAt().address("").toString(), screen)) {
+            ilva.answersComeUnevenly();
+            ilva.open("/");
+            ilva.stepUpAs("Ilva");
+            ilva.waitForAnswers();
+            SCREENS.forEach((path, words) -> {
+                ilva.go(path);
+                ilva.text(words).first().waitFor(there);
+                ilva.waitForAnswers();
+            });
+            ilva.sawNothingMove();
         }
     }
 

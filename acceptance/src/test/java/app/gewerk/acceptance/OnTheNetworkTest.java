@@ -64,16 +64,6 @@ class OnTheNetworkTest {
             + ".filter(([e, box]) => box.width > 0 && box.height > 0 && box.height < 43.5)"
             + ".map(([e, box]) => (e.textContent || e.ariaLabel || e.name) + ' ' + box.height)";
 
-    /**
-     * Answers come one after another and in no order, and the browser says what of the sheet moved without being touched:
-     * by what share of the screen, and from where to where.
-     */
-    private static final String UNEVENLY = "const ask = fetch; let asked = 0; moved = [];"
-            + "fetch = async (...what) => { await new Promise(then => setTimeout(then, asked++ * 70 % 210)); return ask(...what); };"
-            + "new PerformanceObserver(all => moved.push(...all.getEntries().filter(e => e.value > 0.002 && e.sources.some(s => Math.abs(s.currentRect.y - s.previousRect.y) > 2)).map(e =>"
-            + " location.pathname + ' ' + e.value.toFixed(3) + e.sources.map(s => ` ${s.node?.textContent?.slice(0, 30)} ${s.previousRect.y} to ${s.currentRect.y}`))))"
-            + ".observe({type: 'layout-shift', buffered: true})";
-
     private static Installed installed;
     private static String address;
     private static String said;
@@ -130,12 +120,12 @@ class OnTheNetworkTest {
         // On a telephone it may lie on the mat, behind.
         Locator.WaitForOptions there = new Locator.WaitForOptions().setState(WaitForSelectorState.ATTACHED);
         try (Technician ilva = ilva(screen)) {
-            ilva.page.addInitScript(UNEVENLY);
+            ilva.answersComeUnevenly();
             ilva.open("/");
             for (String step : STEPS.keySet()) {
                 ilva.go("/job/19/" + step);
                 ilva.text(STEPS.get(step)).waitFor(there);
-                assertThat(ilva.page.locator("[aria-busy=true]")).hasCount(0);
+                ilva.waitForAnswers();
                 // The bench's are looked at elsewhere, and a tablet has the parts of one and the places of the other.
                 if (screen == Screen.TELEPHONE) {
                     AccessibilityTest.check(ilva, screen + " " + step);
@@ -149,9 +139,7 @@ class OnTheNetworkTest {
                             .isEmpty();
                 }
             }
-            assertThat((List<?>) ilva.page.evaluate("moved"))
-                    .as("what moves from under the finger while answers come")
-                    .isEmpty();
+            ilva.sawNothingMove();
             assertThat(ilva.complaints()).isEmpty();
         }
     }
@@ -237,6 +225,9 @@ class OnTheNetworkTest {
             assertThat(next.getByRole(AriaRole.HEADING)).not().hasText("lamp house on");
 
             ilva.go("/workings/make?job=20");
+            thumb(ilva, "Mat").tap();
+            assertThat(ilva.text("Pull to turn it, or use the arrow keys")).isVisible();
+            thumb(ilva, "Sheet").tap();
             ilva.page.getByText("What casting it takes").tap();
             ilva.button("The cast is poured: let its times run for tray 13").tap();
             ilva.go("/job/20/look");

@@ -1,5 +1,7 @@
 package app.gewerk.acceptance;
 
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
@@ -17,6 +19,7 @@ import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import org.assertj.core.api.Assertions;
 
 /** A person in front of Debian's Chromium. */
 final class Technician implements AutoCloseable {
@@ -39,6 +42,16 @@ final class Technician implements AutoCloseable {
     /** Draws bodies, by the processor where there is nothing else: that costs, so others do without. */
     private static final ThreadLocal<Browser> BODIES = ThreadLocal.withInitial(
             () -> launched(List.of("--use-gl=angle", "--use-angle=swiftshader", "--enable-unsafe-swiftshader")));
+
+    /**
+     * Answers come one after another and in no order, and the browser says what of the sheet moved without being touched:
+     * by what share of the screen, and from where to where.
+     */
+    private static final String UNEVENLY = "const ask = fetch; let asked = 0; moved = [];"
+            + "fetch = async (...what) => { await new Promise(then => setTimeout(then, asked++ * 70 % 210)); return ask(...what); };"
+            + "new PerformanceObserver(all => moved.push(...all.getEntries().filter(e => e.value > 0.002 && e.sources.some(s => Math.abs(s.currentRect.y - s.previousRect.y) > 2)).map(e =>"
+            + " location.pathname + ' ' + e.value.toFixed(3) + e.sources.map(s => ` ${s.node?.textContent?.slice(0, 30)} ${s.previousRect.y} to ${s.currentRect.y}`))))"
+            + ".observe({type: 'layout-shift', buffered: true})";
 
     private final List<String> complaints = new ArrayList<>();
     private final String base;
@@ -128,6 +141,22 @@ final class Technician implements AutoCloseable {
     /** What the browser complained of: script errors, styles or scripts blocked by the policy. */
     List<String> complaints() {
         return complaints;
+    }
+
+    /** From the next page that is opened. */
+    void answersComeUnevenly() {
+        page.addInitScript(UNEVENLY);
+    }
+
+    /** Until everything that was asked for to show this screen is there. */
+    void waitForAnswers() {
+        assertThat(page.locator("[aria-busy=true]")).hasCount(0);
+    }
+
+    void sawNothingMove() {
+        Assertions.assertThat((List<?>) page.evaluate("moved"))
+                .as("what moves from under the finger while answers come")
+                .isEmpty();
     }
 
     Page anotherTab() {
