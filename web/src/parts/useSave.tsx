@@ -8,7 +8,9 @@ import {
   useState,
   type ReactNode,
 } from 'react';
-import { Refused, Unreachable } from '../api/client';
+import { newKey, Refused, Unreachable } from '../api/client';
+
+import type { AboutDraft } from './useDraft';
 
 const RETRY_MS = 1500;
 
@@ -39,23 +41,25 @@ interface Save<A, R> {
 
 /**
  * A save that waits out a lost connection: it is sent again by itself until the server answers, also when one has left
- * the step meanwhile. A refusal is kept to be shown beside what was typed. Where sending twice could make two things, the
- * argument carries its own key.
+ * the step meanwhile. A refusal is kept to be shown beside what was typed.
  *
+ * @param send is given the key by which what is sent is known, the same however often it has to be sent
  * @param saved told whenever it is saved, gone or not: what is kept and shown is brought up to date here. What leads the
  *   person on waits for the result instead, which nobody gets who has left.
+ * @param draft that is sent: under its key, and it goes once that is saved; what was typed on meanwhile stays
  */
 export function useSave<A, R>(
-  send: (argument: A) => Promise<R>,
+  send: (argument: A, key: string) => Promise<R>,
   saved?: (result: R, argument: A) => void,
+  draft?: Pick<AboutDraft, 'key' | 'settle'>,
 ): Save<A, R> {
   const [busy, setBusy] = useState(false);
   const [refused, setRefused] = useState<Refused>();
   const { report } = useLine();
-  const calls = useRef({ send, saved });
+  const calls = useRef({ send, saved, draft });
   const here = useRef(true);
   useEffect(() => {
-    calls.current = { send, saved };
+    calls.current = { send, saved, draft };
   });
   useEffect(() => {
     here.current = true;
@@ -67,9 +71,11 @@ export function useSave<A, R>(
     async (argument: A) => {
       setBusy(true);
       setRefused(undefined);
-      const { send: sendNow } = calls.current;
+      const { send: sendNow, draft: sent } = calls.current;
+      const key = sent?.key || newKey();
       try {
-        const result = await untilAnswered(() => sendNow(argument), report);
+        const result = await untilAnswered(() => sendNow(argument, key), report);
+        sent?.settle(key);
         calls.current.saved?.(result, argument);
         return here.current ? result : undefined;
       } catch (failed) {

@@ -24,23 +24,21 @@ export function AdviceLines({ page }: { page: Schemas['ModelPage'] }) {
   const [typed, set, draft] = useDraft(`advice:${modelId}`, line);
   const show = (now: Schemas['ModelPage']) => queries.setQueryData(pageQuery(modelId).queryKey, now);
   const add = useSave(
-    ({ advice, key }: { advice: string; key: string }) =>
+    (advice: string, key) =>
       ask(
         api.POST('/api/book/{modelId}/advice', {
           params: { path: { modelId }, header: { 'Idempotency-Key': key } },
           body: { advice },
         }),
       ),
-    (now, { key }) => {
-      show(now);
-      draft.settle(key);
-    },
+    show,
+    draft,
   );
   const takeBack = useSave(
     (adviceId: number) => ask(api.DELETE('/api/book/advice/{adviceId}', { params: { path: { adviceId } } })),
     show,
   );
-  const write = () => void add.run({ advice: typed ?? '', key: draft.key });
+  const write = () => void add.run(typed ?? '');
   if (page.advice.length === 0 && !may) return null;
   return (
     <Section title={words.advice}>

@@ -2,7 +2,7 @@ import { Box, Button, TextField } from '@mui/material';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { z } from 'zod';
-import { api, ask, newKey, type Schemas } from '../../api/client';
+import { api, ask, type Schemas } from '../../api/client';
 import { DraftNotices, EditNotices } from '../../parts/EditNotices';
 import { Key } from '../../parts/Key';
 import { Notice } from '../../parts/Notice';
@@ -70,17 +70,15 @@ export function Choose({
   const suggested = option && option === options[0] ? words.because(words.wishes[wish]) : '';
   const reason = draft?.reason ?? suggested;
   const save = useSave(
-    (way: Way) =>
+    (way: Way, key) =>
       ask(
         api.POST('/api/choice/{jobId}', {
-          params: { path: { jobId: job.id }, header: { 'Idempotency-Key': about.key || newKey() } },
+          params: { path: { jobId: job.id }, header: { 'Idempotency-Key': key } },
           body: { version: job.version, way, reason },
         }),
       ),
-    () => {
-      setDraft(undefined);
-      refresh();
-    },
+    refresh,
+    about,
   );
   const ordered = picked !== undefined && ORDERED.includes(picked);
   const decide = () => {

@@ -2,7 +2,7 @@ import { Box, Button } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { z } from 'zod';
-import { api, ask, newKey } from '../../api/client';
+import { api, ask } from '../../api/client';
 import { FigureInput } from '../../parts/FigureInput';
 import { Labelled } from '../../parts/Labelled';
 import { PlainSelect } from '../../parts/PlainSelect';
@@ -28,7 +28,7 @@ export function ChangeStep({ jobId, step, done }: { jobId: number; step: StepBac
   const [draft, setDraft, about] = useDraft(`change:${jobId}:${step.key}`, typed);
   const now = draft ?? { own: '', note: '' };
   const save = useSave(
-    (key: string) =>
+    (_: undefined, key) =>
       ask(
         api.POST('/api/closeup/{jobId}/changes', {
           params: { path: { jobId }, header: { 'Idempotency-Key': key } },
@@ -41,11 +41,8 @@ export function ChangeStep({ jobId, step, done }: { jobId: number; step: StepBac
           },
         }),
       ),
-    (closing) => {
-      setDraft(undefined);
-      shown(closing);
-      done();
-    },
+    shown,
+    about,
   );
   const drop = useSave(
     (change: number) =>
@@ -58,7 +55,7 @@ export function ChangeStep({ jobId, step, done }: { jobId: number; step: StepBac
       aria-label={words.otherwise}
       onSubmit={(event) => {
         event.preventDefault();
-        void save.run(about.key || newKey());
+        void save.run(undefined).then((changed) => changed && done());
       }}
       sx={{ display: 'grid', gap: 1, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, alignItems: 'end' }}
     >

@@ -28,22 +28,21 @@ export function Closed({ jobId, closing, go }: { jobId: number; closing: Closing
   const [draft, setDraft, about] = useDraft(`closed:${jobId}`, typed);
   const now = draft ?? { left: '', leftWhy: '', settledWhy: '' };
   const close = useSave(
-    (key: string) =>
+    (_: undefined, key) =>
       ask(
         api.POST('/api/closeup/{jobId}/closed', {
           params: { path: { jobId }, header: { 'Idempotency-Key': key } },
           body: { leftOver: Number(now.left), leftWhy: now.leftWhy, settledWhy: now.settledWhy },
         }),
       ),
-    (after) => {
-      setDraft(undefined);
-      shown(after);
-      go('prove');
-    },
+    shown,
+    about,
   );
   const finish = () => {
     if (closing.closed) go('prove');
-    else if (now.left.trim() && !close.busy) void close.run(about.key);
+    else if (now.left.trim() && !close.busy) {
+      void close.run(undefined).then((closed) => closed && go('prove'));
+    }
   };
   useKeys({ 'Alt+Enter': finish });
   if (closing.closed) {

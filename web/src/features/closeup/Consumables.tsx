@@ -2,7 +2,7 @@ import { Box, Button } from '@mui/material';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { z } from 'zod';
-import { api, ask, newKey, type Schemas } from '../../api/client';
+import { api, ask, type Schemas } from '../../api/client';
 import { Mark } from '../../parts/Marks';
 import { NumberField } from '../../parts/NumberField';
 import { PlainSelect } from '../../parts/PlainSelect';
@@ -195,10 +195,10 @@ function Bonds({ jobId, of }: { jobId?: number; of: Conditions }) {
 function Glued({ jobId, bond }: { jobId: number; bond: Schemas['WeighedBond'] }) {
   const queries = useQueryClient();
   const begin = useSave(
-    () =>
+    (_: undefined, key) =>
       ask(
         api.POST('/api/job/{id}/timers', {
-          params: { path: { id: jobId }, header: { 'Idempotency-Key': newKey() } },
+          params: { path: { id: jobId }, header: { 'Idempotency-Key': key } },
           body: {
             timers: [
               { kind: 'glueGrips', minutes: bond.gripsMinutes },

@@ -2,7 +2,7 @@ import { Box, Button, TextField } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { api, ask, newKey, type Schemas } from '../../api/client';
+import { api, ask, type Schemas } from '../../api/client';
 import { Mark } from '../../parts/Marks';
 import { Notice } from '../../parts/Notice';
 import { useDraft } from '../../parts/useDraft';
@@ -46,7 +46,7 @@ function Open({ job, known, children }: { job: Schemas['Job']; known: Handback; 
   const form = draft ?? proposedForm(known);
   const read = readForm(form);
   const bill = useSave(
-    (key: string) =>
+    (_: undefined, key) =>
       ask(
         api.POST('/api/handback/{jobId}/bills', {
           params: { path: { jobId: job.id }, header: { 'Idempotency-Key': key } },
@@ -54,10 +54,10 @@ function Open({ job, known, children }: { job: Schemas['Job']; known: Handback; 
         }),
       ),
     (now) => {
-      setDraft(undefined);
       queries.setQueryData(handbackQuery(job.id).queryKey, now);
       refreshJob(queries, job.id, ['handBack']);
     },
+    about,
   );
   const sums = useQuery({
     queryKey: ['bill-sums', JSON.stringify(read), known.terms.taxPercent],
@@ -120,7 +120,7 @@ function Open({ job, known, children }: { job: Schemas['Job']; known: Handback; 
             <Button
               variant="contained"
               disabled={bill.busy || !read || read.lines.length === 0}
-              onClick={() => void bill.run(about.key || newKey())}
+              onClick={() => void bill.run(undefined)}
             >
               {sums.data ? words.billIt(sums.data.due, known.currency) : words.billItPlain}
             </Button>
@@ -157,7 +157,7 @@ function HandOver({ job }: { job: Schemas['Job'] }) {
   const [why, setWhy] = useState('');
   const refresh = useRefreshJob(job.id, 'handBack');
   const over = useSave(
-    (key: string) =>
+    (_: undefined, key) =>
       ask(
         api.POST('/api/handback/{jobId}/hand-over', {
           params: { path: { jobId: job.id }, header: { 'Idempotency-Key': key } },
@@ -184,7 +184,7 @@ function HandOver({ job }: { job: Schemas['Job'] }) {
           sx={{ width: 420, maxWidth: '100%' }}
         />
       )}
-      <Button variant="contained" disabled={over.busy} onClick={() => void over.run(newKey())}>
+      <Button variant="contained" disabled={over.busy} onClick={() => void over.run(undefined)}>
         {words.handOver}
       </Button>
     </Box>

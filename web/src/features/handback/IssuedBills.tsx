@@ -1,7 +1,7 @@
 import { Box, Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, ask, newKey, type Schemas } from '../../api/client';
+import { api, ask, type Schemas } from '../../api/client';
 import { FigureInput } from '../../parts/FigureInput';
 import { Labelled } from '../../parts/Labelled';
 import { PlainButton } from '../../parts/PlainButton';
@@ -38,7 +38,7 @@ function One({ jobId, bill }: { jobId: number; bill: Schemas['IssuedBill'] }) {
   const [gross, setGross] = useState(String(bill.sums.gross));
   const [why, setWhy] = useState('');
   const credit = useSave(
-    (key: string) =>
+    (_: undefined, key) =>
       ask(
         api.POST('/api/handback/{jobId}/bills/{bill}/credit', {
           params: { path: { jobId, bill: bill.number }, header: { 'Idempotency-Key': key } },
@@ -85,7 +85,7 @@ function One({ jobId, bill }: { jobId: number; bill: Schemas['IssuedBill'] }) {
           <Labelled label={words.why}>
             <FigureInput value={why} set={setWhy} sx={{ minHeight: 44 }} />
           </Labelled>
-          <Button variant="outlined" disabled={credit.busy} onClick={() => void credit.run(newKey())}>
+          <Button variant="outlined" disabled={credit.busy} onClick={() => void credit.run(undefined)}>
             {words.takeItBack}
           </Button>
           {credit.refused && (

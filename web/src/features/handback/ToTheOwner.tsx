@@ -2,7 +2,7 @@ import { Box, Button, TextField } from '@mui/material';
 import { queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { z } from 'zod';
-import { api, ask, newKey, type Schemas } from '../../api/client';
+import { api, ask, type Schemas } from '../../api/client';
 import { Notice } from '../../parts/Notice';
 import { PlainButton } from '../../parts/PlainButton';
 import { PlainSelect } from '../../parts/PlainSelect';
@@ -61,17 +61,15 @@ export function ToTheOwner({ job, today }: { job: Schemas['Job']; today: string 
   const to = draft?.to ?? sent[0]?.to ?? job.ownerPhone;
   const letter = draft?.letter ?? message?.text ?? '';
   const send = useSave(
-    (key: string) =>
+    (_: undefined, key) =>
       ask(
         api.POST('/api/messages/{jobId}', {
           params: { path: { jobId: job.id }, header: { 'Idempotency-Key': key } },
           body: { about: which, to, letter },
         }),
       ),
-    (now) => {
-      setDraft(undefined);
-      show(now);
-    },
+    show,
+    about,
   );
   const withdraw = useSave(
     (messageId: number) =>
@@ -130,11 +128,7 @@ export function ToTheOwner({ job, today }: { job: Schemas['Job']; today: string 
       )}
       <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
         {may && (
-          <Button
-            variant="contained"
-            disabled={send.busy}
-            onClick={() => void send.run(about.key || newKey())}
-          >
+          <Button variant="contained" disabled={send.busy} onClick={() => void send.run(undefined)}>
             {words.send}
           </Button>
         )}

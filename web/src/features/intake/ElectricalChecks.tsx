@@ -54,7 +54,7 @@ function good(check: Schemas['RecordedCheck']): boolean {
 export function ElectricalChecks({ jobId, beforeReturn = false }: { jobId: number; beforeReturn?: boolean }) {
   const words = { ...texts.electrical, ...(beforeReturn && texts.electrical.beforeReturn) };
   const refresh = useRefreshJob(jobId, 'takeIn', 'prove');
-  const [draft, setDraft] = useDraft(
+  const [draft, setDraft, about] = useDraft(
     beforeReturn ? `safety-test:${jobId}` : `electrical:${jobId}`,
     checkDraft,
   );
@@ -62,10 +62,8 @@ export function ElectricalChecks({ jobId, beforeReturn = false }: { jobId: numbe
   const save = useSave(
     (entry: Entry) =>
       ask(api.POST('/api/intake/{jobId}/electrical', { params: { path: { jobId } }, body: entry })),
-    () => {
-      setDraft(undefined);
-      refresh();
-    },
+    refresh,
+    about,
   );
   const entry = draft ?? { ...EMPTY, beforeReturn };
   const made = checks.data?.filter((check) => (check.testedBy !== undefined) === beforeReturn);

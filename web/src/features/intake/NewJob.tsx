@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
-import { api, ask, newKey } from '../../api/client';
+import { api, ask } from '../../api/client';
 import { DraftNotices } from '../../parts/EditNotices';
 import { Page, PageTitle } from '../../parts/Page';
 import { useDraft } from '../../parts/useDraft';
@@ -17,21 +17,19 @@ export default function NewJob() {
   const navigate = useNavigate();
   const [draft, setDraft, about] = useDraft('new-job', intakeDraft);
   const save = useSave(
-    (now: { intake: IntakeDraft; key: string }) =>
+    (now: IntakeDraft, key) =>
       ask(
         api.POST('/api/intake', {
-          params: { header: { 'Idempotency-Key': now.key } },
-          body: asIntake(now.intake),
+          params: { header: { 'Idempotency-Key': key } },
+          body: asIntake(now),
         }),
       ),
-    () => {
-      setDraft(undefined);
-      void queries.invalidateQueries({ queryKey: ['rack'] });
-    },
+    () => void queries.invalidateQueries({ queryKey: ['rack'] }),
+    about,
   );
   const intake = draft ?? EMPTY;
   const takeIn = async () => {
-    const job = await save.run({ intake, key: about.key || newKey() });
+    const job = await save.run(intake);
     if (job) void navigate(`/job/${job.id}/takeIn`, { replace: true });
   };
   return (

@@ -2,7 +2,7 @@ import { Box, Button, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { z } from 'zod';
-import { api, ask, newKey, type Schemas } from '../../api/client';
+import { api, ask, type Schemas } from '../../api/client';
 import { DraftNotices } from '../../parts/EditNotices';
 import { useDraft } from '../../parts/useDraft';
 import { useSave } from '../../parts/useSave';
@@ -21,17 +21,15 @@ export function StepNotes({ job, step }: { job: Schemas['Job']; step: Step }) {
   const [open, setOpen] = useState(draft !== undefined);
   const journal = useQuery(journalQuery(job.id));
   const save = useSave(
-    () =>
+    (_: undefined, key) =>
       ask(
         api.POST('/api/job/{id}/note', {
-          params: { path: { id: job.id }, header: { 'Idempotency-Key': about.key || newKey() } },
+          params: { path: { id: job.id }, header: { 'Idempotency-Key': key } },
           body: { step, what: draft ?? '', done: false },
         }),
       ),
-    () => {
-      setDraft(undefined);
-      refresh();
-    },
+    refresh,
+    about,
   );
   const lines = journal.data?.filter((entry) => entry.step === step) ?? [];
   return (

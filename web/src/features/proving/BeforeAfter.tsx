@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
-import { api, ask, newKey, type Schemas } from '../../api/client';
+import { api, ask, type Schemas } from '../../api/client';
 import { FigureInput } from '../../parts/FigureInput';
 import { useDraft } from '../../parts/useDraft';
 import { useSave } from '../../parts/useSave';
@@ -84,19 +84,17 @@ function Repeats(props: { jobId: number; reading: Schemas['BeforeAfter']; after:
   const { jobId, reading, after } = props;
   const shown = useShownProof(jobId);
   const saved = (after ? reading.after : reading.before).join(' ');
-  const [draft, setDraft] = useDraft(`proof:${jobId}:${reading.measure}:${after}`, typed);
+  const [draft, setDraft, about] = useDraft(`proof:${jobId}:${reading.measure}:${after}`, typed);
   const save = useSave(
-    (now: string) =>
+    (now: string, key) =>
       ask(
         api.PUT('/api/proving/{jobId}/readings', {
-          params: { path: { jobId }, header: { 'Idempotency-Key': newKey() } },
+          params: { path: { jobId }, header: { 'Idempotency-Key': key } },
           body: { measure: reading.measure, after, typed: now },
         }),
       ),
-    (proof) => {
-      setDraft(undefined);
-      shown(proof);
-    },
+    shown,
+    about,
   );
   const keep = () => {
     if (draft !== undefined && draft !== saved && !save.busy) void save.run(draft);

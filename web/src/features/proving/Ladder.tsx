@@ -2,7 +2,7 @@ import { Box, Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { z } from 'zod';
-import { api, ask, newKey, type Schemas } from '../../api/client';
+import { api, ask, type Schemas } from '../../api/client';
 import { FigureInput } from '../../parts/FigureInput';
 import { Key } from '../../parts/Key';
 import { Labelled } from '../../parts/Labelled';
@@ -112,26 +112,23 @@ function OpenRung(props: { jobId: number; planned: Schemas['PlannedTrial']; trie
   const { trial } = planned;
   const queries = useQueryClient();
   const shown = useShownProof(jobId);
-  const [draft, setDraft] = useDraft(`trial:${jobId}:${trial.code}`, seen);
+  const [draft, setDraft, about] = useDraft(`trial:${jobId}:${trial.code}`, seen);
   const save = useSave(
-    (result: Result) =>
+    (result: Result, key) =>
       ask(
         api.POST('/api/proving/{jobId}/trials', {
-          params: { path: { jobId }, header: { 'Idempotency-Key': newKey() } },
+          params: { path: { jobId }, header: { 'Idempotency-Key': key } },
           body: { trial: trial.code, result, seen: draft ?? '' },
         }),
       ),
-    (proof) => {
-      setDraft(undefined);
-      shown(proof);
-      props.tried();
-    },
+    shown,
+    about,
   );
   const begin = useSave(
-    () =>
+    (_: undefined, key) =>
       ask(
         api.POST('/api/job/{id}/timers', {
-          params: { path: { id: jobId }, header: { 'Idempotency-Key': newKey() } },
+          params: { path: { id: jobId }, header: { 'Idempotency-Key': key } },
           body: { timers: [{ kind: 'runIn', minutes: trial.minutes }] },
         }),
       ),
@@ -140,7 +137,7 @@ function OpenRung(props: { jobId: number; planned: Schemas['PlannedTrial']; trie
     },
   );
   const say = (result: Result) => {
-    if (!save.busy) void save.run(result);
+    if (!save.busy) void save.run(result).then((tried) => tried && props.tried());
   };
   useKeys({ p: () => say('passed') });
   return (

@@ -2,7 +2,7 @@ import { Box, Button } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { z } from 'zod';
-import { api, ask, newKey, type Schemas } from '../../api/client';
+import { api, ask, type Schemas } from '../../api/client';
 import { DraftNotices } from '../../parts/EditNotices';
 import { FigureInput } from '../../parts/FigureInput';
 import { Key } from '../../parts/Key';
@@ -80,17 +80,14 @@ export function Prove({
 function Failed({ job, proof, go }: { job: Schemas['Job']; proof: Proof; go: (to: Step) => void }) {
   const refresh = useRefreshJob(job.id, 'listen', 'closeUp', 'prove');
   const again = useSave(
-    (key: string) =>
+    (_: undefined, key) =>
       ask(
         api.POST('/api/proving/{jobId}/listen-again', {
           params: { path: { jobId: job.id }, header: { 'Idempotency-Key': key } },
           body: { version: job.version },
         }),
       ),
-    () => {
-      refresh();
-      go('listen');
-    },
+    refresh,
   );
   if (!proof.trials.some((t) => t.last?.result === 'failed')) return null;
   return (
@@ -100,7 +97,7 @@ function Failed({ job, proof, go }: { job: Schemas['Job']; proof: Proof; go: (to
         variant="outlined"
         disabled={again.busy}
         sx={{ flex: 'none' }}
-        onClick={() => void again.run(newKey())}
+        onClick={() => void again.run(undefined).then((heard) => heard && go('listen'))}
       >
         {words.listenAgain}
       </Button>
@@ -116,23 +113,20 @@ function Proved({ job, proof, go }: { job: Schemas['Job']; proof: Proof; go: (to
   const [draft, setDraft, about] = useDraft(`proved:${job.id}`, why);
   const open = proof.trials.filter((t) => !t.last).length;
   const prove = useSave(
-    (key: string) =>
+    (_: undefined, key) =>
       ask(
         api.POST('/api/proving/{jobId}/proved', {
           params: { path: { jobId: job.id }, header: { 'Idempotency-Key': key } },
           body: { version: job.version, why: draft ?? '' },
         }),
       ),
-    () => {
-      setDraft(undefined);
-      refresh();
-      go('handBack');
-    },
+    refresh,
+    about,
   );
   const done = job.stepsDone.includes('prove');
   const finish = () => {
     if (done) go('handBack');
-    else if (!prove.busy) void prove.run(newKey());
+    else if (!prove.busy) void prove.run(undefined).then((proved) => proved && go('handBack'));
   };
   useKeys({ 'Alt+Enter': finish });
   return (

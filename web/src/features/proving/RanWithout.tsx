@@ -1,7 +1,7 @@
 import { Box, Button } from '@mui/material';
 import { useState } from 'react';
 import { z } from 'zod';
-import { api, ask, newKey, type Schemas } from '../../api/client';
+import { api, ask, type Schemas } from '../../api/client';
 import { FigureInput } from '../../parts/FigureInput';
 import { Labelled } from '../../parts/Labelled';
 import { PlainSelect } from '../../parts/PlainSelect';
@@ -41,15 +41,15 @@ const number = (text: string) => Number(text.trim().replace(',', '.'));
 /** How long it ran without a failure, tapped along or typed, and what that says. */
 export function RanWithout({ jobId, proof }: { jobId: number; proof: Proof }) {
   const shown = useShownProof(jobId);
-  const [draft, setDraft] = useDraft(`run:${jobId}`, counted);
+  const [draft, setDraft, about] = useDraft(`run:${jobId}`, counted);
   const [untold, setUntold] = useState(0);
   const now = draft ?? saved(proof.run);
   const set = (part: Partial<Counted>) => setDraft({ ...now, ...part });
   const save = useSave(
-    () =>
+    (_: undefined, key) =>
       ask(
         api.PUT('/api/proving/{jobId}/run', {
-          params: { path: { jobId }, header: { 'Idempotency-Key': newKey() } },
+          params: { path: { jobId }, header: { 'Idempotency-Key': key } },
           body: {
             unit: now.unit,
             ran: number(now.ran),
@@ -60,16 +60,14 @@ export function RanWithout({ jobId, proof }: { jobId: number; proof: Proof }) {
           },
         }),
       ),
-    (after) => {
-      setDraft(undefined);
-      shown(after);
-    },
+    shown,
+    about,
   );
   const on = useSave(
-    (more: number) =>
+    (more: number, key) =>
       ask(
         api.POST('/api/proving/{jobId}/run/on', {
-          params: { path: { jobId }, header: { 'Idempotency-Key': newKey() } },
+          params: { path: { jobId }, header: { 'Idempotency-Key': key } },
           body: { more },
         }),
       ),

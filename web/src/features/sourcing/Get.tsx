@@ -3,7 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { z } from 'zod';
-import { api, ask, newKey, Refused, type Schemas } from '../../api/client';
+import { api, ask, Refused, type Schemas } from '../../api/client';
 import { COMES_LATER } from '../../parts/Coming';
 import { Key } from '../../parts/Key';
 import { Notice } from '../../parts/Notice';
@@ -54,10 +54,10 @@ export function Get({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }
   });
   const picked = offers.data?.offers.find((o) => idOf(o) === now.item);
   const order = useSave(
-    (offer: Offer) =>
+    (offer: Offer, key) =>
       ask(
         api.POST('/api/choice/{jobId}', {
-          params: { path: { jobId: job.id }, header: { 'Idempotency-Key': about.key || newKey() } },
+          params: { path: { jobId: job.id }, header: { 'Idempotency-Key': key } },
           body: {
             version: job.version,
             way: 'buy',
@@ -71,10 +71,8 @@ export function Get({ job, go }: { job: Schemas['Job']; go: (to: Step) => void }
           },
         }),
       ),
-    () => {
-      setDraft(undefined);
-      refresh();
-    },
+    refresh,
+    about,
   );
   const buy = () => {
     if (picked?.landed.enoughInStock) void order.run(picked);

@@ -2,7 +2,7 @@ import { Box, Button } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { z } from 'zod';
-import { api, ask, newKey, type Schemas } from '../../api/client';
+import { api, ask, type Schemas } from '../../api/client';
 import { Labelled } from '../../parts/Labelled';
 import { Notice } from '../../parts/Notice';
 import { Tick } from '../../parts/Tick';
@@ -55,10 +55,10 @@ function Ask({ job, pieces }: { job: Schemas['Job']; pieces: number }) {
   const [draft, setDraft, about] = useDraft(`need:${job.id}`, asking);
   const now = draft ?? { latest: '', accepts: USUAL, split: false };
   const save = useSave(
-    () =>
+    (_: undefined, key) =>
       ask(
         api.POST('/api/choice/{jobId}', {
-          params: { path: { jobId: job.id }, header: { 'Idempotency-Key': about.key || newKey() } },
+          params: { path: { jobId: job.id }, header: { 'Idempotency-Key': key } },
           body: {
             version: job.version,
             way: 'buy',
@@ -72,10 +72,8 @@ function Ask({ job, pieces }: { job: Schemas['Job']; pieces: number }) {
           },
         }),
       ),
-    () => {
-      setDraft(undefined);
-      refresh();
-    },
+    refresh,
+    about,
   );
   return (
     <Box

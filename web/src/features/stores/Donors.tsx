@@ -228,17 +228,15 @@ function NewDonor() {
   const [draft, setDraft, about] = useDraft('donor:new', typedDonor);
   const typed = draft ?? EMPTY;
   const save = useSave(
-    (body: Schemas['NewDonor']) =>
+    (body: Schemas['NewDonor'], key) =>
       ask(
         api.POST('/api/stores/donors', {
-          params: { header: { 'Idempotency-Key': about.key || newKey() } },
+          params: { header: { 'Idempotency-Key': key } },
           body,
         }),
       ),
-    () => {
-      setDraft(undefined);
-      refresh();
-    },
+    () => refresh(),
+    about,
   );
   const field = (name: 'maker' | 'name' | 'place' | 'remark', label: string) => (
     <Field

@@ -92,7 +92,7 @@ export function NumberForm({ card }: { card?: PartCard | undefined }) {
   const may = useMay('counter');
   const queries = useQueryClient();
   const models = useQuery(modelsQuery(''));
-  const [draft, setDraft] = useDraft(`part-number:${card?.number ?? 'new'}`, typedCard);
+  const [draft, setDraft, about] = useDraft(`part-number:${card?.number ?? 'new'}`, typedCard);
   const typed = draft ?? (card ? typedOf(card) : EMPTY);
   const set = (part: Partial<TypedCard>) => setDraft({ ...typed, ...part });
   const nameOf = (id: string) => {
@@ -110,10 +110,10 @@ export function NumberForm({ card }: { card?: PartCard | undefined }) {
         }),
       ),
     () => {
-      setDraft(undefined);
       void queries.invalidateQueries({ queryKey: ['numbers'] });
       void queries.invalidateQueries({ queryKey: ['find-part'] });
     },
+    about,
   );
   const field = (name: 'number' | 'name' | 'supersededBy' | 'supersededOn', label: string) => (
     <Field

@@ -71,21 +71,18 @@ function read(typed: TypedTerms): Schemas['SaveSellerTerms'] | undefined {
 export function SellerTerms({ seller }: { seller: Schemas['KnownSeller'] }) {
   const may = useMay('shop');
   const queries = useQueryClient();
-  const [draft, setDraft] = useDraft(`seller-terms:${seller.code}`, typedTerms);
+  const [draft, setDraft, about] = useDraft(`seller-terms:${seller.code}`, typedTerms);
   const typed = draft ?? typedOf(seller.terms);
   const set = (part: Partial<TypedTerms>) => setDraft({ ...typed, ...part });
   const terms = read(typed);
   const save = useSave(
     (body: Schemas['SaveSellerTerms']) =>
       ask(api.PUT('/api/stores/sellers/{seller}/terms', { params: { path: { seller: seller.code } }, body })),
-    () => {
-      setDraft(undefined);
-      void Promise.all(
-        [['sellers'], ['find-part'], ['plan'], ['offers']].map((queryKey) =>
-          queries.invalidateQueries({ queryKey }),
-        ),
-      );
-    },
+    () =>
+      [['sellers'], ['find-part'], ['plan'], ['offers']].forEach(
+        (queryKey) => void queries.invalidateQueries({ queryKey }),
+      ),
+    about,
   );
   const field = (name: 'name' | 'country' | 'zone' | 'currency' | 'transitDays' | 'closed') => (
     <Field

@@ -296,7 +296,7 @@ function ThingForm({ item }: { item?: StockItem }) {
   const [draft, setDraft, about] = useDraft(item ? `stock:${item.id}` : 'stock:new', typedThing);
   const typed = draft ?? (item ? formOf(item) : { kind: 'gear' });
   const save = useSave(
-    (body: Typed) =>
+    (body: Typed, key) =>
       ask(
         item
           ? api.PUT('/api/stores/shelf/{itemId}', {
@@ -304,14 +304,12 @@ function ThingForm({ item }: { item?: StockItem }) {
               body: { version: item.version, cells: cells(body) },
             })
           : api.POST('/api/stores/shelf', {
-              params: { header: { 'Idempotency-Key': about.key || newKey() } },
+              params: { header: { 'Idempotency-Key': key } },
               body: { cells: cells(body) },
             }),
       ),
-    () => {
-      setDraft(undefined);
-      refresh();
-    },
+    () => refresh(),
+    about,
   );
   const gear = (typed.kind ?? 'gear') === 'gear';
   return (
