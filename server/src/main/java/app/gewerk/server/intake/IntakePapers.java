@@ -36,7 +36,7 @@ class IntakePapers {
         Job job = jobs.job(here, jobId);
         double width = a6 ? A6_WIDTH_MM : ROLL_MM;
         double margin = a6 ? 8 : 3;
-        double code = a6 ? 42 : 26;
+        double code = a6 ? 46 : 29;
         float size = a6 ? 12 : 8;
         try (PdfPage page = new PdfPage(
                 Words.of(Say.of("paper.tray", "tray", job.trayNumber())),

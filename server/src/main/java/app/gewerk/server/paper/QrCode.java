@@ -18,6 +18,9 @@ import java.util.stream.IntStream;
 
 /** A QR code (ISO/IEC 18004) as its modules, row by row. */
 public final class QrCode {
+    /** Light modules all round, as ISO/IEC 18004 has it: whatever stands beside must not be taken for a part of it. */
+    private static final int QUIET_ZONE = 4;
+
     /** Points that a module is seen at. */
     private static final int SEEN = 5;
 
@@ -43,7 +46,7 @@ public final class QrCode {
     private static BitMatrix masked(String text, Map<EncodeHintType, ?> mask) {
         Map<EncodeHintType, Object> hints = new EnumMap<>(EncodeHintType.class);
         hints.put(EncodeHintType.CHARACTER_SET, "UTF-8");
-        hints.put(EncodeHintType.MARGIN, 2);
+        hints.put(EncodeHintType.MARGIN, QUIET_ZONE);
         hints.put(EncodeHintType.ERROR_CORRECTION, ErrorCorrectionLevel.M);
         hints.putAll(mask);
         try {

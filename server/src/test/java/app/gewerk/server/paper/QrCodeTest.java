@@ -43,6 +43,17 @@ public class QrCodeTest {
                 .getText();
     }
 
+    /** ISO/IEC 18004, from memory: four light modules all round. */
+    @Test
+    void nothingStandsCloseToIt() {
+        BitMatrix code = QrCode.of("http://localhost:80/job/41");
+        int[] dark = code.getEnclosingRectangle();
+        assertThat(dark[0]).isEqualTo(4);
+        assertThat(dark[1]).isEqualTo(4);
+        assertThat(code.getWidth() - dark[0] - dark[2]).isEqualTo(4);
+        assertThat(code.getHeight() - dark[1] - dark[3]).isEqualTo(4);
+    }
+
     @Test
     void aTextThatNoCodeHoldsIsRefused() {
         String text = "x".repeat(3000);
