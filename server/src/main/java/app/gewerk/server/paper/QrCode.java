@@ -11,6 +11,7 @@ import com.google.zxing.qrcode.decoder.Decoder;
 import com.google.zxing.qrcode.decoder.ErrorCorrectionLevel;
 import com.google.zxing.qrcode.detector.Detector;
 import com.google.zxing.qrcode.encoder.QRCode;
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -21,8 +22,8 @@ public final class QrCode {
     /** Light modules all round, as ISO/IEC 18004 has it: whatever stands beside must not be taken for a part of it. */
     private static final int QUIET_ZONE = 4;
 
-    /** Points that a module is seen at. */
-    private static final int SEEN = 5;
+    /** Points that a module is seen at: a code can be read at one size and not at the next. */
+    private static final int[] SEEN = {3, 4, 5, 7, 8};
 
     private QrCode() {}
 
@@ -57,11 +58,15 @@ public final class QrCode {
     }
 
     private static boolean isRead(BitMatrix code) {
-        BitMatrix seen = new BitMatrix(code.getWidth() * SEEN, code.getHeight() * SEEN);
+        return Arrays.stream(SEEN).allMatch(each -> isRead(code, each));
+    }
+
+    private static boolean isRead(BitMatrix code, int each) {
+        BitMatrix seen = new BitMatrix(code.getWidth() * each, code.getHeight() * each);
         for (int y = 0; y < code.getHeight(); y++) {
             for (int x = 0; x < code.getWidth(); x++) {
                 if (code.get(x, y)) {
-                    seen.setRegion(x * SEEN, y * SEEN, SEEN, SEEN);
+                    seen.setRegion(x * each, y * each, each, each);
                 }
             }
         }
