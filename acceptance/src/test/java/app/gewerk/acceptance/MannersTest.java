@@ -241,6 +241,32 @@ class MannersTest {
     }
 
     @Test
+    void anAnswerThatIsLostMakesNothingTwice() {
+        int job = newJob();
+        technician.open("/job/" + job + "/prove");
+        technician.button("It holds").waitFor();
+        int lines = journal(job);
+        List<Integer> answered = new ArrayList<>();
+        technician.page.route("**/trials", route -> {
+            answered.add(route.fetch().status());
+            if (answered.size() < 3) {
+                route.abort();
+            } else {
+                route.resume();
+            }
+        });
+        technician.button("It holds").click();
+        technician.page.waitForCondition(() -> answered.size() == 3);
+        assertThat(technician.text("passed")).isVisible();
+        assertThat(answered).containsOnly(200);
+        assertThat(journal(job)).isEqualTo(lines + 1);
+    }
+
+    private static int journal(int job) {
+        return caller.get("/api/job/" + job + "/journal").body().split("\"at\":").length - 1;
+    }
+
+    @Test
     void aWrongReadingIsSaidBesideItAndTheOthersStand() {
         int job = newJob();
         technician.open("/job/" + job + "/read");
