@@ -46,7 +46,7 @@ export function NextBack({
   const [changing, setChanging] = useState(false);
   const now = draft ?? NOTHING;
   const put = useSave(
-    (key: string) =>
+    (_: undefined, key) =>
       ask(
         api.POST('/api/closeup/{jobId}/steps/{key}/back', {
           params: { path: { jobId, key: step.key }, header: { 'Idempotency-Key': key } },
@@ -56,16 +56,15 @@ export function NextBack({
           },
         }),
       ),
-    (closing, key) => {
-      about.settle(key);
-      shown(closing);
-    },
+    shown,
+    // Where nothing is typed all send the same: pressed by two at once it is put back once.
+    { ...about, key: about.key || `back-${jobId}-${step.key}`.slice(0, 100) },
   );
   const unasked = step.things.filter(
     (t) => t.ask && !now.seen.includes(t.number) && !now.shorts.some((s) => s.thing === t.number),
   );
   const goOn = () => {
-    if (!put.busy) void put.run(about.key || `back-${jobId}-${step.key}`.slice(0, 100));
+    if (!put.busy) void put.run(undefined);
   };
   useKeys({ b: goOn, PageDown: goOn });
   return (
